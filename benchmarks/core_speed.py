@@ -1,7 +1,7 @@
 """Reading and totalling a recipe of 25 lines, lines never seen before and seen before; its crumb check, repairs,
 swaps; what was said of its batch."""
 
-from ample_crumb.core.batch.apply_deviations import BatchReading, follow
+from ample_crumb.core.batch.apply_deviations import BatchReading, apply_deviations
 from ample_crumb.core.batch.deviation import AsMade, Said
 from ample_crumb.core.crumb.check import crumb_check, judge_dough
 from ample_crumb.core.crumb.repairs import RepairContext, find_repairs
@@ -44,14 +44,14 @@ def run() -> None:
     parts = (Part("", tuple(map(Line, SEEN))),)
     said = [Said(f"said-{place}", text) for place, text in enumerate(_SAID)]
     reading = BatchReading(cupboard, ReadingPreferences(), "cookie")
-    assert not [each.problem for each in follow(AsMade(parts), said, reading)[1] if each.problem]
+    assert not [each.problem for each in apply_deviations(AsMade(parts), said, reading)[1] if each.problem]
     fresh, seen, check, repairs, swaps, batch = time_calls(
         lambda: _work_out(fresh_lines()),
         lambda: _work_out(SEEN),
         lambda: crumb_check(judge_dough(evaluated, "crust", cupboard)),
         lambda: find_repairs(dough, cupboard, setting),
         lambda: suggest_swaps(evaluated, cupboard, EnergySystem.STATED, ()),
-        lambda: follow(AsMade(parts), said, reading),
+        lambda: apply_deviations(AsMade(parts), said, reading),
         times=200,
     )
     print(f"core, 25 fresh lines   {fresh}   (aim: under 5 ms)")

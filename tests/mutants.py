@@ -412,7 +412,7 @@ MUTANTS: Final = (
     Mutant(
         "causes: anything may come in",
         "causes/changes.py",
-        "if mass_g <= 0 or (there is None and not comes_in(item, setting)):",
+        "if mass_g <= 0 or (there is None and not may_come_in(item, setting)):",
         "if mass_g <= 0:",
         _CAUSES,
     ),

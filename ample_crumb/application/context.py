@@ -95,8 +95,8 @@ def _habits(connection: Connection, kitchen_id: UUID, row: KitchenRow) -> Habits
         dietary_profiles=tuple(
             DietaryProfile(name, tuple(avoids), AgeBand(age)) for name, avoids, age in said.dietary_profiles
         ),
-        tins={each.id: each for each in tins.listed(connection, kitchen_id)},
-        learned=learn(each.batch() for each in feedback.listed(connection, kitchen_id))[0],
+        tins={each.id: each for each in tins.list_tins(connection, kitchen_id)},
+        learned=learn(each.batch() for each in feedback.list_feedback(connection, kitchen_id))[0],
         ovens=learn_ovens(
             BakeSeen(Oven(each.oven), each.predicted_min, each.took_min)
             for each in batches.bakes(connection, kitchen_id)

@@ -25,7 +25,7 @@ class NewCommand:
 def simulated_scale(database: Database, principal: Principal) -> KitchenScale:
     """The simulated scale of a kitchen, as it was driven so far; every worker reads the same."""
     with database.transaction(principal) as connection:
-        rows = scale_commands.listed(connection, principal.kitchen_id)
+        rows = scale_commands.list_commands(connection, principal.kitchen_id)
     return SimulatedScale([_commanded(row) for row in rows])
 
 

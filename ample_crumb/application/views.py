@@ -48,7 +48,7 @@ class TalliedView:
     from_count: int | None
 
 
-def tallied(portion: Figures, piece: Figures, tally: Tally | None) -> TalliedView | None:
+def tally_view(portion: Figures, piece: Figures, tally: Tally | None) -> TalliedView | None:
     """What a portion counts of which one piece is that; None for who keeps no tally."""
     if tally is None:
         return None

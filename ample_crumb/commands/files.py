@@ -7,7 +7,7 @@ from typing import Final
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
 from ample_crumb.formats.recipe_text import read_recipes
-from ample_crumb.formats.text_bytes import decoded
+from ample_crumb.formats.text_bytes import decode_text
 
 _MOST_TEXT_BYTES: Final = 20_000_000
 
@@ -15,7 +15,7 @@ _MOST_TEXT_BYTES: Final = 20_000_000
 def text_of(name: str) -> str:
     """The text of a file, or of standard input for -, in whatever letters it is; what was guessed of them goes to
     standard error. Raises CannotUse."""
-    text = decoded(bytes_of(name, _MOST_TEXT_BYTES))
+    text = decode_text(bytes_of(name, _MOST_TEXT_BYTES))
     if text.remark:
         print(f"{name}: {text.remark}", file=sys.stderr)
     return text.text

@@ -13,7 +13,7 @@ from ample_crumb.commands.analysis_json import analysis_json, crumb_json, family
 from ample_crumb.commands.analysis_text import table
 from ample_crumb.commands.arguments import cupboard_of, production_inputs
 from ample_crumb.commands.files import recipes_of
-from ample_crumb.core.batch.apply_deviations import BatchReading, follow
+from ample_crumb.core.batch.apply_deviations import BatchReading, apply_deviations
 from ample_crumb.core.batch.batch_differences import Outcome, differences
 from ample_crumb.core.batch.deviation import SAID_LENGTH, AsMade, Said
 from ample_crumb.core.batch.lots import Lot, LotShare, lot_shares, lots_of_weights
@@ -53,7 +53,9 @@ def run(given: argparse.Namespace) -> int:
         family = family_in(recipe, parts, cupboard, preferences, given.family)
         planned = recipe.pieces or 1
         tins, making = production_inputs(given, planned, recipe.title, method, family)
-        as_made, deviations = follow(AsMade(parts), tuple(_said(given)), BatchReading(cupboard, preferences, family))
+        as_made, deviations = apply_deviations(
+            AsMade(parts), tuple(_said(given)), BatchReading(cupboard, preferences, family)
+        )
         refused = next((each for each in deviations if each.problem), None)
         if refused is not None:
             raise CannotUse(f"“{refused.said.text}”: {refused.problem}")

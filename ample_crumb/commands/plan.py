@@ -16,7 +16,7 @@ from ample_crumb.commands.files import recipes_of
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.formula import parts_of
 from ample_crumb.core.formula.reading import ReadingPreferences
-from ample_crumb.core.planning.deadline_remedies import what_helps
+from ample_crumb.core.planning.deadline_remedies import find_remedies
 from ample_crumb.core.planning.kitchen import PlanningKitchen
 from ample_crumb.core.planning.plan import MOST_FORMULAS, FormulaTasks, Plan, PlannedTask, PlanRequest
 from ample_crumb.core.planning.schedule import plan_bake_day
@@ -60,7 +60,7 @@ def run(given: argparse.Namespace) -> int:
         plan = plan_bake_day(request)
         for number, late in plan.late_min.items():
             print(f"{request.formulas[number].name} cannot be ready in time: {late} min late.", file=sys.stderr)
-        for each in what_helps(request, plan)[:3]:
+        for each in find_remedies(request, plan)[:3]:
             print(f"It would gain {each.gains_min} min: {each.words}.", file=sys.stderr)
         if given.calendar:
             _write_calendar(given, plan, request)

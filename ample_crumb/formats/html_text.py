@@ -27,7 +27,7 @@ _CELLS: Final = frozenset(("td", "th"))
 _TEXT: Final = "-text"
 
 
-def parsed(html: str) -> LexborHTMLParser:
+def parse_html(html: str) -> LexborHTMLParser:
     """The page, taken apart. Raises CannotUse for one that is nested as no page is."""
     depth = deepest = 0
     for found in _TAG.finditer(html):
@@ -84,4 +84,4 @@ def snippet_rows(text: str) -> list[str]:
     if "<" not in text and "&" not in text:
         return [row for each in text.splitlines() if (row := " ".join(each.split()))]
     # Rows of the text itself are rows too.
-    return seen_rows(parsed(text.replace("\r\n", "\n").replace("\n", "<br>")))
+    return seen_rows(parse_html(text.replace("\r\n", "\n").replace("\n", "<br>")))

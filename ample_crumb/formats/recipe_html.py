@@ -8,7 +8,7 @@ from selectolax.lexbor import LexborHTMLParser, LexborNode
 
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
-from ample_crumb.formats.html_text import parsed, rows_of, seen_rows
+from ample_crumb.formats.html_text import parse_html, rows_of, seen_rows
 from ample_crumb.formats.recipe_json_ld import json_document, left_out, recipes_in
 
 _LOOKS_SO: Final = re.compile(
@@ -42,7 +42,7 @@ def recipes_of_page(html: str, most: int) -> tuple[tuple[WrittenRecipe, ...], tu
     """The first so many recipes that a page states for programs (JSON-LD, microdata, RDFa, microformats), and in
     sentences what of them could not be read. Without any, `rows_of_page` has what it shows. Raises CannotUse for what
     is no page."""
-    page = parsed(html)
+    page = parse_html(html)
     remarks: list[str] = []
     found: list[WrittenRecipe] = []
     for number, script in enumerate(page.css('script[type*="ld+json"]'), 1):
@@ -63,7 +63,7 @@ def recipes_of_page(html: str, most: int) -> tuple[tuple[WrittenRecipe, ...], tu
 
 def rows_of_page(html: str) -> str:
     """What a page shows as the text of a recipe, its first heading before all else."""
-    page = parsed(html)
+    page = parse_html(html)
     heading = page.css_first("h1") or page.css_first("title")
     title = " ".join(heading.text().split())[:_SHORT_ROWS] if heading is not None else ""
     rows = seen_rows(page)

@@ -29,7 +29,7 @@ class DecodedText:
     remark: str = ""
 
 
-def decoded(data: bytes) -> DecodedText:
+def decode_text(data: bytes) -> DecodedText:
     """The text of a file: as its byte-order mark says, else UTF-8, else row by row whichever of UTF-8 and Windows-1252
     a row is in. Raises CannotUse for what is no text."""
     if data.startswith(_BINARY):

@@ -36,7 +36,7 @@ def opened_zip(file: IO[bytes]) -> zipfile.ZipFile:
     return found
 
 
-def unzipped(file: IO[bytes], remarks: list[str]) -> Iterator[tuple[str, bytes]]:
+def unzip_texts(file: IO[bytes], remarks: list[str]) -> Iterator[tuple[str, bytes]]:
     """Each file that could be a text, by its bare name and in order of names; what is left out is said in `remarks`.
     Raises CannotUse for a damaged zip, and for one that holds more than it should, whatever it says."""
     total = 0

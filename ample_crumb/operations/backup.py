@@ -126,7 +126,7 @@ def checksum(file: Path) -> str:
     return digest.hexdigest()
 
 
-def verified(file: Path) -> BackupNote:
+def verify_backup(file: Path) -> BackupNote:
     """The note of a backup that is whole, reads through to its end, and is of a schema that is known here. Raises
     CannotUse, which says what is wrong."""
     note = read_note(file)

@@ -9,7 +9,7 @@ import psycopg
 from psycopg import sql
 
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.operations.backup import BackupNote, row_counts, verified
+from ample_crumb.operations.backup import BackupNote, row_counts, verify_backup
 from ample_crumb.operations.postgres_tools import connect, database_name, run_tool, with_database
 from ample_crumb.store.app_role import APP
 from ample_crumb.store.database import migrate
@@ -19,7 +19,7 @@ def restore(url: str, file: Path, now: datetime, *, replace: bool) -> tuple[Back
     """Restores a backup into the database at `url`: into one beside it first, which then takes its name. Gives the note
     and what the database that was there is called now; empty where there was nothing in it. Raises CannotUse, and then
     nothing has changed."""
-    note = verified(file)
+    note = verify_backup(file)
     name = database_name(url)
     if urlsplit(url).scheme not in {"postgresql", "postgres"}:
         raise CannotUse("AMPLE_CRUMB_DATABASE_URL is no PostgreSQL address; it would begin with postgresql://")

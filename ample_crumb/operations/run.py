@@ -67,7 +67,7 @@ def _restore(given: argparse.Namespace) -> int:
 
 def _verify(given: argparse.Namespace) -> int:
     file = Path(given.file)
-    print(f"Whole: {backup.in_words(backup.verified(file), file)}")
+    print(f"Whole: {backup.in_words(backup.verify_backup(file), file)}")
     return DONE
 
 
@@ -131,7 +131,7 @@ def _exported(database: Database, principal: Principal, given: argparse.Namespac
     if given.formula is not None:
         form = _recipe_form(given.form)
         with database.snapshot(principal) as connection:
-            formula_id = exports.formula_called(connection, principal.kitchen_id, given.formula)
+            formula_id = exports.find_formula_by_name(connection, principal.kitchen_id, given.formula)
         if formula_id is None:
             raise CannotUse(f"There is no formula called “{given.formula[:80]}”.")
         return formula_files.formula_file(database, principal, formula_id, form).data

@@ -69,7 +69,7 @@ def find(connection: Connection, kitchen_id: UUID, run_id: UUID, *, lock: bool =
         ).fetchone()
 
 
-def listed(connection: Connection, kitchen_id: UUID, most: int) -> list[BakeRunRow]:
+def list_bake_days(connection: Connection, kitchen_id: UUID, most: int) -> list[BakeRunRow]:
     """The last bake days, the latest first."""
     with connection.cursor(row_factory=class_row(BakeRunRow)) as cursor:
         return cursor.execute(

@@ -232,7 +232,7 @@ class BatchesFrom:
     id: UUID
 
 
-def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID, most: int) -> list[BatchRow]:
+def list_batches(connection: Connection, kitchen_id: UUID, formula_id: UUID, most: int) -> list[BatchRow]:
     """Batches of a formula with all that is kept of them, the last made first, so many."""
     with connection.cursor(row_factory=class_row(BatchRow)) as cursor:
         return cursor.execute(

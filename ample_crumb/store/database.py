@@ -132,7 +132,7 @@ class Database:
     def resident(self, asked: UUID | None) -> Principal | None:
         """See `scope.resident`."""
         with self._pool.connection() as connection:
-            found = scope.resident(connection, asked)
+            found = scope.find_resident(connection, asked)
         if found is not None:
             self._residents.put(asked, found)
         return found

@@ -209,7 +209,9 @@ def group_of(connection: Connection, principal: Principal, entry_id: UUID) -> li
     return [row[0] for row in rows]
 
 
-def entries_called(connection: Connection, principal: Principal, words: str, most: int) -> list[tuple[date, str]]:
+def find_entries_by_words(
+    connection: Connection, principal: Principal, words: str, most: int
+) -> list[tuple[date, str]]:
     """Days on which something was eaten whose name holds `words`, the latest first."""
     # A diary has many entries and few names: from each name to the next through the index, then to its latest days.
     return connection.execute(

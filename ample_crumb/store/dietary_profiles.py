@@ -20,7 +20,7 @@ class DietaryProfileRow:
     age_band: str = ""
 
 
-def listed(connection: Connection, kitchen_id: UUID) -> list[DietaryProfileRow]:
+def list_dietary_profiles(connection: Connection, kitchen_id: UUID) -> list[DietaryProfileRow]:
     """All of the kitchen, by name."""
     with connection.cursor(row_factory=class_row(DietaryProfileRow)) as cursor:
         return cursor.execute(

@@ -21,7 +21,7 @@ def formula_ids(connection: Connection, kitchen_id: UUID) -> list[UUID]:
     return [row[0] for row in rows]
 
 
-def formula_called(connection: Connection, kitchen_id: UUID, name: str) -> UUID | None:
+def find_formula_by_name(connection: Connection, kitchen_id: UUID, name: str) -> UUID | None:
     """The formula of that name, whatever its capitals, one in use before one that was put away; None for none."""
     found = connection.execute(
         """

@@ -33,7 +33,7 @@ class FeedbackRow:
         return BatchFeedback(self.words, self.family, dials, self.holding_shares)
 
 
-def listed(connection: Connection, kitchen_id: UUID) -> list[FeedbackRow]:
+def list_feedback(connection: Connection, kitchen_id: UUID) -> list[FeedbackRow]:
     """All that was said in this kitchen, the last first."""
     with connection.cursor(row_factory=class_row(FeedbackRow)) as cursor:
         return cursor.execute(

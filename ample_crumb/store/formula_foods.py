@@ -88,7 +88,7 @@ class UsingRow:
     behind_count: int
 
 
-def using(connection: Connection, kitchen_id: UUID, at: str, older: Sequence[str], most: int) -> list[UsingRow]:
+def list_using(connection: Connection, kitchen_id: UUID, at: str, older: Sequence[str], most: int) -> list[UsingRow]:
     """The formulas with lines that were read as the food `at` or an older label of it, those behind first and then the
     last changed: so many of them."""
     with connection.cursor(row_factory=class_row(UsingRow)) as cursor:

@@ -11,7 +11,7 @@ from psycopg.types.json import Jsonb
 
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.allergens import AllergenNames
-from ample_crumb.core.formula.formula import Part, identified
+from ample_crumb.core.formula.formula import Part, with_line_ids
 from ample_crumb.store.columns import columns, set_list
 from ample_crumb.store.database import Connection
 
@@ -63,7 +63,7 @@ def write_parts(
     """Replaces the parts and lines of a formula; `foods` are what the lines were read as, where that is known."""
     lines = [
         (part_position, place, line, foods[part_position][place] if foods else None)
-        for part_position, part in enumerate(identified(parts))
+        for part_position, part in enumerate(with_line_ids(parts))
         for place, line in enumerate(part.lines)
     ]
     # Rows that stay are written over: what goes and what comes in one statement would stand in each other's way.
@@ -228,7 +228,7 @@ def archive(connection: Connection, kitchen_id: UUID, formula_id: UUID, *, archi
     return done.rowcount == 1
 
 
-def formulas_used(connection: Connection, kitchen_id: UUID, formula_ids: Sequence[UUID]) -> set[UUID]:
+def find_used_formulas(connection: Connection, kitchen_id: UUID, formula_ids: Sequence[UUID]) -> set[UUID]:
     """Those of the formulas that something was eaten or baked of, that stand in another one, or that were branched,
     compared with or planned."""
     rows = connection.execute(

@@ -162,7 +162,7 @@ class ListedFormula(FormulaRow):
     usual_count: float | None
 
 
-def listed(
+def list_formulas(
     connection: Connection,
     principal: Principal,
     most: int,
@@ -222,7 +222,7 @@ def find(connection: Connection, kitchen_id: UUID, formula_id: UUID, *, lock: bo
         ).fetchone()
 
 
-def called(connection: Connection, kitchen_id: UUID, words: str, most: int) -> list[FormulaRow]:
+def find_by_words(connection: Connection, kitchen_id: UUID, words: str, most: int) -> list[FormulaRow]:
     """Formulas whose names hold these words, those first in which they begin a word, then the last changed."""
     with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
         return cursor.execute(
@@ -461,7 +461,7 @@ def parts_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tupl
     return () if row is None else _parts(row[0])
 
 
-def parts_called(connection: Connection, kitchen_id: UUID, words: str, most: int) -> list[tuple[UUID, str, str]]:
+def find_parts_by_words(connection: Connection, kitchen_id: UUID, words: str, most: int) -> list[tuple[UUID, str, str]]:
     """Id and name of formulas in use with these words in their name, newest first, and of parts of one of several that
     have them in both names together: what a line may mean. The part is empty for the formula itself."""
     return connection.execute(

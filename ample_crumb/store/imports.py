@@ -103,7 +103,7 @@ def add_import(connection: Connection, principal: Principal, import_id: UUID, na
     return added.rowcount == 1
 
 
-def listed(connection: Connection, kitchen_id: UUID, most: int) -> list[ImportRow]:
+def list_imports(connection: Connection, kitchen_id: UUID, most: int) -> list[ImportRow]:
     """The imports of a kitchen, the newest first."""
     with connection.cursor(row_factory=class_row(ImportRow)) as cursor:
         return cursor.execute(

@@ -134,7 +134,7 @@ def hold(connection: Connection, kitchen_id: UUID) -> int:
     return int(row[0]) if row else 0
 
 
-def reading_changed(connection: Connection, kitchen_id: UUID) -> None:
+def mark_reading_changed(connection: Connection, kitchen_id: UUID) -> None:
     """What lines are read and counted with is another now. The caller holds the kitchen's lock."""
     connection.execute(
         "update kitchen set reading_revision = reading_revision + 1 where id = %(id)s", {"id": kitchen_id}

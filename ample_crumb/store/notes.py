@@ -21,7 +21,7 @@ class NoteRow:
     written_at: datetime
 
 
-def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> list[NoteRow]:
+def list_notes(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> list[NoteRow]:
     """The notes of a formula in the order in which they were written."""
     with connection.cursor(row_factory=class_row(NoteRow)) as cursor:
         return cursor.execute(

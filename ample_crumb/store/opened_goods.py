@@ -20,7 +20,7 @@ class OpenedRow:
     opened_at: datetime
 
 
-def opened(connection: Connection, kitchen_id: UUID, most: int) -> list[OpenedRow]:
+def list_opened(connection: Connection, kitchen_id: UUID, most: int) -> list[OpenedRow]:
     """What is open, the longest first."""
     with connection.cursor(row_factory=class_row(OpenedRow)) as cursor:
         return cursor.execute(

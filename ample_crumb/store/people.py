@@ -39,7 +39,7 @@ class PersonRow:
     tally: dict[str, Any] | None
 
 
-def listed(connection: Connection, kitchen_id: UUID) -> list[PersonRow]:
+def list_people(connection: Connection, kitchen_id: UUID) -> list[PersonRow]:
     """All who are of the kitchen, in their order."""
     with connection.cursor(row_factory=class_row(PersonRow)) as cursor:
         return cursor.execute(

@@ -55,7 +55,7 @@ def add(connection: Connection, kitchen_id: UUID, photo: PhotoRow, jpeg: bytes, 
     return True
 
 
-def listed(connection: Connection, kitchen_id: UUID, batch_id: UUID) -> list[PhotoRow]:
+def list_photos(connection: Connection, kitchen_id: UUID, batch_id: UUID) -> list[PhotoRow]:
     """The photos of a batch in the order in which they were taken."""
     with connection.cursor(row_factory=class_row(PhotoRow)) as cursor:
         return cursor.execute(

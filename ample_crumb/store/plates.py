@@ -17,7 +17,7 @@ class PlateRow:
     sides: str
 
 
-def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> list[PlateRow]:
+def list_plates(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> list[PlateRow]:
     """The plates of a formula by name."""
     with connection.cursor(row_factory=class_row(PlateRow)) as cursor:
         return cursor.execute(

@@ -188,7 +188,7 @@ _WITHOUT: Final = """
 """
 
 
-def listed(
+def list_products(
     connection: Connection, kitchen_id: UUID, shelf: Shelf, most: int, after: UUID | None = None
 ) -> list[ProductRow]:
     """Products by name with the newest label of each: so many from the beginning, or from behind that one."""
@@ -326,7 +326,7 @@ def archive(connection: Connection, kitchen_id: UUID, product_id: UUID, *, archi
     return done.rowcount == 1
 
 
-def cupboard_changed(connection: Connection, kitchen_id: UUID, product_ids: Iterable[UUID]) -> None:
+def mark_products_changed(connection: Connection, kitchen_id: UUID, product_ids: Iterable[UUID]) -> None:
     """Tells all workers that these products have changed. The caller holds the kitchen's lock, so that a larger number
     is a later state."""
     connection.execute(

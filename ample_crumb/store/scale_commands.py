@@ -24,7 +24,7 @@ class CommandRow:
     at_s: float = 0.0
 
 
-def listed(connection: Connection, kitchen_id: UUID) -> list[CommandRow]:
+def list_commands(connection: Connection, kitchen_id: UUID) -> list[CommandRow]:
     """The commands in their order, the last of them."""
     with connection.cursor(row_factory=class_row(CommandRow)) as cursor:
         return cursor.execute(

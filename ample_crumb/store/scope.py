@@ -52,7 +52,7 @@ def has_kitchen(connection: psycopg.Connection[Any]) -> bool:
     return row is not None and bool(row[0])
 
 
-def resident(connection: psycopg.Connection[Any], asked: UUID | None) -> Principal | None:
+def find_resident(connection: psycopg.Connection[Any], asked: UUID | None) -> Principal | None:
     """The person asked for where there is one, else the first of the only kitchen; None while there is no kitchen, and
     where there are several, since nobody can tell which is meant."""
     with connection.cursor(row_factory=class_row(Principal)) as cursor:

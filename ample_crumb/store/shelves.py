@@ -18,7 +18,7 @@ class ShelfRow:
     removed: bool = False
 
 
-def listed(connection: Connection, kitchen_id: UUID, *, removed: bool = False) -> list[ShelfRow]:
+def list_shelves(connection: Connection, kitchen_id: UUID, *, removed: bool = False) -> list[ShelfRow]:
     """The shelves from warm to cold; those that were `removed` only where they are asked for too."""
     with connection.cursor(row_factory=class_row(ShelfRow)) as cursor:
         return cursor.execute(

@@ -258,7 +258,7 @@ def stash_marks(connection: Connection, kitchen_id: UUID) -> list[StashMark]:
         ).fetchall()
 
 
-def stashed(connection: Connection, kitchen_id: UUID, batch_ids: Sequence[UUID]) -> list[StashedBatch]:
+def find_stashed(connection: Connection, kitchen_id: UUID, batch_ids: Sequence[UUID]) -> list[StashedBatch]:
     """These batches, in no order."""
     with connection.cursor(row_factory=class_row(StashedBatch)) as cursor:
         return cursor.execute(

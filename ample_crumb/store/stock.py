@@ -25,7 +25,7 @@ class StockRow:
         return self.state in ("have", "low") or bool(self.mass_g)
 
 
-def stocked(connection: Connection, kitchen_id: UUID, foods: list[str]) -> list[StockRow]:
+def find_stock(connection: Connection, kitchen_id: UUID, foods: list[str]) -> list[StockRow]:
     """What is known of these foods."""
     with connection.cursor(row_factory=class_row(StockRow)) as cursor:
         return cursor.execute(

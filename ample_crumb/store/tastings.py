@@ -84,7 +84,7 @@ def find_tasting(connection: Connection, kitchen_id: UUID, tasting_id: UUID) -> 
         ).fetchone()
 
 
-def listed(connection: Connection, kitchen_id: UUID, most: int) -> list[TastingRow]:
+def list_tastings(connection: Connection, kitchen_id: UUID, most: int) -> list[TastingRow]:
     """Tastings, the last first, so many."""
     with connection.cursor(row_factory=class_row(TastingRow)) as cursor:
         return cursor.execute(

@@ -41,7 +41,7 @@ class TinRow:
         )
 
 
-def listed(connection: Connection, kitchen_id: UUID) -> list[TinRow]:
+def list_tins(connection: Connection, kitchen_id: UUID) -> list[TinRow]:
     """All tins of the kitchen by name, archived ones too: formulas may name them."""
     with connection.cursor(row_factory=class_row(TinRow)) as cursor:
         return cursor.execute(

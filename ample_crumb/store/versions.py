@@ -30,7 +30,9 @@ class VersionRow(FiguresRow):
     piece_count: float
 
 
-def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID, number: int | None = None) -> list[VersionRow]:
+def list_versions(
+    connection: Connection, kitchen_id: UUID, formula_id: UUID, number: int | None = None
+) -> list[VersionRow]:
     """The kept states of a formula, the newest first, or the one of that number."""
     with connection.cursor(row_factory=class_row(VersionRow)) as cursor:
         return cursor.execute(
@@ -47,7 +49,7 @@ def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID, number: i
 
 def find(connection: Connection, kitchen_id: UUID, formula_id: UUID, number: int) -> VersionRow | None:
     """One kept state, or None."""
-    return next(iter(listed(connection, kitchen_id, formula_id, number)), None)
+    return next(iter(list_versions(connection, kitchen_id, formula_id, number)), None)
 
 
 def last_draft(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> dict[str, Any] | None:

@@ -152,7 +152,7 @@ class Imports(ImportCase):
 
     def test_one_that_cannot_be_written_any_more_keeps_no_other_back(self) -> None:
         made = self.begin(buns_txt=BUNS, bars_txt=BUNS.replace("buns", "bars"))
-        checked = checked_writes.checked
+        checked = checked_writes.check_draft
 
         def refuse(connection: Any, principal: Any, formula_id: Any, draft: Any) -> Any:
             if draft.name == "Oat buns":

@@ -91,7 +91,7 @@ class Cupboards(KitchenCase):
         with self.assertRaises(Stop), self.database.transaction(self.principal) as connection:
             about = ProductDraft("Gone", (), "", LABEL, PackMeasures(), ProductDeclaration()).about(finished=True)
             products.change(connection, self.principal.kitchen_id, product_id, about)
-            products.cupboard_changed(connection, self.principal.kitchen_id, [product_id])
+            products.mark_products_changed(connection, self.principal.kitchen_id, [product_id])
             seen = load_context(connection, self.principal).cupboard
             self.assertIn("Gone", {item.name for item in seen.ingredients.values()})
             raise Stop

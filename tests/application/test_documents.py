@@ -5,7 +5,7 @@ from typing import Any
 from uuid import uuid4
 
 from ample_crumb.application.documents import DocumentKind, UnknownDocument
-from ample_crumb.application.formulas.draft import from_stored, parts_from, parts_stored, stored
+from ample_crumb.application.formulas.draft import read_draft, read_parts, write_draft, write_parts
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.production.draft import ClassicChoice, Draft, ProductionSettings, UsedTin
 
@@ -33,18 +33,18 @@ class OfFormulas(unittest.TestCase):
             "name": "Bars", "family": "", "pieces": 4, "method": "", "twin": None, "production": {"residue_g": 5.0},
             "parts": [{"name": "", "lines": [{"text": "1 egg", "chosen": None}] * 1, "options": options}],
         }  # fmt: skip
-        draft = from_stored(kept)
+        draft = read_draft(kept)
         self.assertEqual(draft.parts[0].lines[0], Line("1 egg"))
         self.assertTrue(draft.parts[0].lines[0].id)
         self.assertEqual(draft.production, ProductionSettings(residue_g=5.0))
-        self.assertEqual(parts_from(kept["parts"]), draft.parts)
+        self.assertEqual(read_parts(kept["parts"]), draft.parts)
 
     def test_there_and_back(self) -> None:
         parts = (Part("Glaze", (Line("1 egg", "egg", "a1"), Line("9 g salt", None, "b2"))),)
         production = ProductionSettings(tins=(UsedTin(uuid4(), 2),), cuts="4x3")
         draft = Draft("Bars", "cookie", 4, "Mix.", parts, ClassicChoice(uuid4(), 3), production)
-        again = from_stored(stored(draft))
+        again = read_draft(write_draft(draft))
         self.assertEqual(again, draft)
         self.assertEqual([line.id for line in again.parts[0].lines], ["a1", "b2"])
-        self.assertEqual(stored(draft)["schema"], "formula/2")
-        self.assertEqual(parts_from(parts_stored(parts)), parts)
+        self.assertEqual(write_draft(draft)["schema"], "formula/2")
+        self.assertEqual(read_parts(write_parts(parts)), parts)

@@ -112,7 +112,7 @@ class Summaries(KitchenCase):
     def test_a_price_that_changed_while_a_save_was_worked_out_is_noticed(self) -> None:
         formula_id = self.make("100 g skyr")
         view = formulas_queries.open_one(self.database, self.principal, formula_id)
-        checked = checked_writes.checked
+        checked = checked_writes.check_draft
 
         def meanwhile(*given: Any) -> Any:
             found = checked(*given)
@@ -152,7 +152,7 @@ class Summaries(KitchenCase):
         formula_id = self.make("100 g skyr")
         view = formulas_queries.open_one(self.database, self.principal, formula_id)
         draft = replace(view.draft, parts=(Part("", (Line("100 g quark"),)),))
-        checked = checked_writes.checked
+        checked = checked_writes.check_draft
 
         def meanwhile(*given: Any) -> Any:
             found = checked(*given)
@@ -176,7 +176,7 @@ class Summaries(KitchenCase):
             draft = replace(views[formula_id].draft, parts=(Part("", lines),))
             formulas_commands.save(self.database, self.principal, formula_id, 1, draft)
 
-        checked = checked_writes.checked
+        checked = checked_writes.check_draft
 
         def meanwhile(*given: Any) -> Any:
             found = checked(*given)
@@ -213,6 +213,6 @@ class Summaries(KitchenCase):
         self.assertEqual((copy.draft.classic, copy.analysis.claims.classic), (ClassicChoice(classic), "Bars"))
         empty = self.make("1 tbsp elderflower dust")
         bench = Bench("Copy", "", 4, "", copy.draft.parts, ClassicChoice(empty), day=date(2026, 5, 4))
-        self.assertEqual(formulas_queries.analysis(self.database, self.principal, bench).claims.classic, "")
+        self.assertEqual(formulas_queries.analyse_bench(self.database, self.principal, bench).claims.classic, "")
         gone = replace(bench, classic=ClassicChoice(uuid4()))
-        self.assertEqual(formulas_queries.analysis(self.database, self.principal, gone).claims.classic, "")
+        self.assertEqual(formulas_queries.analyse_bench(self.database, self.principal, gone).claims.classic, "")

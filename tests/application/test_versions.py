@@ -6,7 +6,7 @@ from uuid import UUID, uuid4
 
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.formulas import queries as formulas_queries
-from ample_crumb.application.formulas.draft import from_stored, stored
+from ample_crumb.application.formulas.draft import read_draft, write_draft
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.application.versions import commands as versions_commands
 from ample_crumb.application.versions import queries as versions_queries
@@ -90,7 +90,7 @@ class Versions(KitchenCase):
             Draft("Bars", "cake", 1, "", (), ClassicChoice(name="a slice", energy_kcal=300)),
         )
         for draft in drafts:
-            self.assertEqual(from_stored(stored(draft)), draft)
+            self.assertEqual(read_draft(write_draft(draft)), draft)
         with self.assertRaisesRegex(CannotAccept, "That version"):
             formulas_commands.create(
                 self.database, self.principal, uuid4(), replace(drafts[0], classic=ClassicChoice(other, 7))

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable, Iterator
 from contextlib import suppress
 from typing import Final
 
-from ample_crumb.core.batch.apply_deviations import BatchReading, follow
+from ample_crumb.core.batch.apply_deviations import BatchReading, apply_deviations
 from ample_crumb.core.batch.deviation import AsMade, Said
 from ample_crumb.core.crumb.check import judge_dough
 from ample_crumb.core.day.portion import pieces_in
@@ -16,7 +16,7 @@ from ample_crumb.core.food.pack_measures import read_pack_measures
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences
-from ample_crumb.core.formula.steps import checks_of, linked, steps_of
+from ample_crumb.core.formula.steps import checks_of, link_names, steps_of
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.line_parser import read_line
 from ample_crumb.core.quantity.line_splitting import LIST_LENGTH, split_foods
@@ -58,12 +58,14 @@ _DOUGH: Final = evaluate(
 def _method(text: str) -> object:
     cupboard = reference_cupboard()
     judge_dough(_DOUGH, "", cupboard, text[:120], text)
-    return steps_of(text, _DOUGH), linked(text, _DOUGH), checks_of(text, _DOUGH, cupboard)
+    return steps_of(text, _DOUGH), link_names(text, _DOUGH), checks_of(text, _DOUGH, cupboard)
 
 
 def _said(text: str) -> object:
     parts = (Part("", (Line("200 g oats"), Line("2 eggs"))), Part("Glaze", (Line("40 g icing sugar"),)))
-    return follow(AsMade(parts), [Said("x", text)], BatchReading(reference_cupboard(), ReadingPreferences(), "cookie"))
+    return apply_deviations(
+        AsMade(parts), [Said("x", text)], BatchReading(reference_cupboard(), ReadingPreferences(), "cookie")
+    )
 
 
 _READERS: Final[dict[str, Callable[[str], object]]] = {

@@ -17,7 +17,7 @@ from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.recipe_parser import WrittenPart, WrittenRecipe
 from ample_crumb.formats.recipe_text import read_recipes
 from ample_crumb.formats.recipe_written import DerivedFigures, json_ld, markdown, plain_text
-from ample_crumb.formats.text_bytes import decoded
+from ample_crumb.formats.text_bytes import decode_text
 
 TEXTS = sorted((Path(__file__).parents[1] / "texts").glob("*.txt"))
 SCHEMA = json.loads((Path(__file__).parents[1] / "published" / "schema-org-recipe.schema.json").read_text())
@@ -131,23 +131,23 @@ class Letters(unittest.TestCase):
     def test_in_whatever_letters_it_was_saved(self) -> None:
         for encoding in ("utf-8", "utf-8-sig", "utf-16", "utf-16-le", "utf-16-be", "utf-32", "cp1252"):
             with self.subTest(encoding):
-                self.assertEqual(decoded(self.TEXT.encode(encoding)).text, self.TEXT)
+                self.assertEqual(decode_text(self.TEXT.encode(encoding)).text, self.TEXT)
 
     def test_rows_of_two_encodings(self) -> None:
         mixed = "½ tsp salt\n".encode() + "1 crème brûlée\n".encode("cp1252")
-        found = decoded(mixed)
+        found = decode_text(mixed)
         self.assertEqual(found.text, "½ tsp salt\n1 crème brûlée\n")
         self.assertIn("Row 2", found.remark)
 
     def test_what_is_no_text(self) -> None:
         for data in (b"\x00" * 40, b"%PDF-1.7 ", b"PK\x03\x04zip", b"\x89PNG....", b"\xff\xfea"):
             with self.subTest(data), self.assertRaises(CannotUse):
-                decoded(data)
+                decode_text(data)
 
     @given(st.binary(max_size=200))
     def test_any_bytes_are_a_text_or_a_sentence(self, data: bytes) -> None:
         try:
-            decoded(data)
+            decode_text(data)
         except CannotUse as problem:
             self.assertTrue(str(problem).endswith("."))
 

@@ -34,7 +34,7 @@ def demo_figures() -> dict[str, dict[str, Any]]:
         principal = database.resident(None)
         assert principal is not None
         with database.transaction(principal) as connection:
-            rows = sorted(stored.listed(connection, principal, 99), key=lambda row: row.name)
+            rows = sorted(stored.list_formulas(connection, principal, 99), key=lambda row: row.name)
             summaries = {row.id: kept_summary(row) for row in rows}
             for row in rows:
                 found[f"demo: {row.name}"] = _formula(connection, principal, row)

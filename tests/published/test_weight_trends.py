@@ -12,7 +12,7 @@ import unittest
 import numpy
 from scipy import stats
 
-from ample_crumb.core.day.energy_burned import energy_burned, slope_of
+from ample_crumb.core.day.energy_burned import estimate_energy_burned, slope_of
 from ample_crumb.core.day.weight_trend import (
     DAILY_SD_KG,
     FIRST_SLOPE_SD_KG,
@@ -86,7 +86,7 @@ class Trends(unittest.TestCase):
         # Somebody who burns 2,400 kcal and eats 2,015 loses 0.05 kg a day.
         near = 0
         for seed in range(40):
-            found = energy_burned(weighed(seed, 56, -0.05), 2015, 15, 54, 56)
+            found = estimate_energy_burned(weighed(seed, 56, -0.05), 2015, 15, 54, 56)
             assert found.energy_kcal is not None
             assert found.low_kcal is not None
             assert found.high_kcal is not None

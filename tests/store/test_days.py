@@ -73,7 +73,7 @@ class Kept(StoreCase):
         self.eat("Skyr", 1, self.other)
         with self.database.unscoped() as connection:
             found = {
-                words: days.entries_called(connection, self.principal, words, 5)
+                words: days.find_entries_by_words(connection, self.principal, words, 5)
                 for words in ("OAT", "%", "skyr", "a%b")
             }
         self.assertEqual(found, {"OAT": [(DAY, "50% oat_bran")], "%": [(DAY, "50% oat_bran")], "skyr": [], "a%b": []})
@@ -112,7 +112,7 @@ class Kept(StoreCase):
             pass
 
         with self.assertRaises(Stop), self.database.unscoped() as connection:
-            products.cupboard_changed(connection, self.principal.kitchen_id, [])
+            products.mark_products_changed(connection, self.principal.kitchen_id, [])
             raise Stop
         with self.database.unscoped() as connection:
             self.assertIsNone(kitchens.kitchen_row(connection, self.principal).cupboard_revision)
@@ -132,7 +132,10 @@ class Kept(StoreCase):
             dietary_profiles.put(connection, other, replace(dietary_profile, name="Bert"))
             dietary_profiles.remove(connection, other, dietary_profile.id)
             self.assertEqual(
-                (dietary_profiles.listed(connection, kitchen), dietary_profiles.listed(connection, other)),
+                (
+                    dietary_profiles.list_dietary_profiles(connection, kitchen),
+                    dietary_profiles.list_dietary_profiles(connection, other),
+                ),
                 ([dietary_profile], []),
             )
             row = kitchens.habits_row(connection, kitchen)

@@ -64,7 +64,7 @@ class Jobs(StoreCase):
                 connection.execute("update job set run_after = now()")
         self.assertEqual(self.claim(), [])
         with self.database.unscoped() as connection:
-            states = {row.job_state for row in formulas.listed(connection, self.principal, 99)}
+            states = {row.job_state for row in formulas.list_formulas(connection, self.principal, 99)}
         self.assertEqual(states, {"failed"})
         self.ask()
         self.assertEqual(len(self.claim()), 5)

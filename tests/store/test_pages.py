@@ -39,7 +39,7 @@ class Pages(StoreCase):
     def shelf(self, shelf: Shelf, most: int) -> Iterator[ProductRow]:
         after: UUID | None = None
         with self.database.unscoped() as connection:
-            while rows := products.listed(connection, self.principal.kitchen_id, shelf, most, after):
+            while rows := products.list_products(connection, self.principal.kitchen_id, shelf, most, after):
                 self.assertLessEqual(len(rows), most)
                 yield from rows
                 after = rows[-1].id
@@ -74,7 +74,7 @@ class Pages(StoreCase):
         after: ListedFrom | None = None
         narrowed = Narrowed(words, archived=archived, **more)
         with self.database.unscoped() as connection:
-            while rows := formulas.listed(connection, self.principal, most, narrowed, order, after):
+            while rows := formulas.list_formulas(connection, self.principal, most, narrowed, order, after):
                 yield from rows
                 after = ListedFrom(rows[-1].updated_at, rows[-1].id, rows[-1].family)
 
@@ -177,7 +177,7 @@ class Pages(StoreCase):
             eat(first + timedelta(3), "Plum pot")
             days.remove_entry(connection, self.principal, eat(first + timedelta(20), "Plum cup"), removed=True)
             eat(first + timedelta(30), "Oats")
-            found = days.entries_called(connection, self.principal, "pLUm", 6)
+            found = days.find_entries_by_words(connection, self.principal, "pLUm", 6)
         expected = [(first + timedelta(later), "Skyr with Plum") for later in range(8, 2, -1)]
         expected[-1] = (first + timedelta(3), "Plum pot")
         self.assertEqual(found, expected)

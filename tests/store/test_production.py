@@ -32,14 +32,14 @@ class Making(StoreCase):
                 tins.put(connection, self.principal.kitchen_id, tin_id, "mine", tin)
                 # The same id in another kitchen is another tin.
                 tins.put(connection, self.other.kitchen_id, tin_id, "theirs", tin)
-                (row,) = tins.listed(connection, self.principal.kitchen_id)
+                (row,) = tins.list_tins(connection, self.principal.kitchen_id)
             self.assertEqual((row.tin(), row.name, row.archived), (tin, "mine", False))
         with self.database.unscoped() as connection:
             tins.archive(connection, self.other.kitchen_id, tin_id)
-            self.assertFalse(tins.listed(connection, self.principal.kitchen_id)[0].archived)
+            self.assertFalse(tins.list_tins(connection, self.principal.kitchen_id)[0].archived)
             tins.archive(connection, self.principal.kitchen_id, tin_id)
-            self.assertTrue(tins.listed(connection, self.principal.kitchen_id)[0].archived)
-            self.assertEqual([tin.name for tin in tins.listed(connection, self.other.kitchen_id)], ["theirs"])
+            self.assertTrue(tins.list_tins(connection, self.principal.kitchen_id)[0].archived)
+            self.assertEqual([tin.name for tin in tins.list_tins(connection, self.other.kitchen_id)], ["theirs"])
 
     def test_parts_keep_how_they_go_in_within_bounds(self) -> None:
         formula_id = self.formula(production={"by": "scoop", "scoop": "40"})
@@ -76,7 +76,11 @@ class Making(StoreCase):
         ):
             with self.subTest(touched), self.database.unscoped() as connection:
                 jobs.ask_for_summaries(connection, self.principal, touched)
-                asked = {row.id for row in formulas.listed(connection, self.principal, 99) if row.job_state == "queued"}
+                asked = {
+                    row.id
+                    for row in formulas.list_formulas(connection, self.principal, 99)
+                    if row.job_state == "queued"
+                }
                 self.assertEqual((asked, len(jobs.claim(connection, 9))), (want, len(want)))
                 for formula_id in asked:
                     jobs.after_save(connection, self.principal, formula_id, current=True)
@@ -94,7 +98,7 @@ class Making(StoreCase):
             formula_writes.write_parts(connection, self.principal.kitchen_id, plain, (Part("Only", ()),))
 
             def called(letters: str, most: int = 9) -> list[tuple[UUID, str, str]]:
-                return formulas.parts_called(connection, self.principal.kitchen_id, letters, most)
+                return formulas.find_parts_by_words(connection, self.principal.kitchen_id, letters, most)
 
             whole, both = (layered, "Layered", ""), [(layered, "Layered", "Base"), (layered, "Layered", "Glaze")]
             self.assertEqual(called("LAYER"), [whole, *both])

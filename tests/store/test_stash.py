@@ -34,7 +34,7 @@ class Balances(unittest.TestCase):
         cls.database = open_database(app_address(url))
         cls.addClassCleanup(cls.database.close)
         with cls.database.transaction(cls.principal) as connection:
-            cls.shelf = {row.kind: row.id for row in shelves.listed(connection, cls.principal.kitchen_id)}
+            cls.shelf = {row.kind: row.id for row in shelves.list_shelves(connection, cls.principal.kitchen_id)}
             (found,) = connection.execute(
                 "select batch_id from stash_balance where piece_count >= 8 order by batch_id limit 1"
             ).fetchall()

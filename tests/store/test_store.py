@@ -74,7 +74,7 @@ class Store(StoreCase):
         formula_id = self.formula()
         with self.database.unscoped() as connection:
             self.assertIsNone(formulas.find(connection, self.other.kitchen_id, formula_id))  # type: ignore[arg-type]
-            self.assertEqual(formulas.listed(connection, self.other, 99), [])
+            self.assertEqual(formulas.list_formulas(connection, self.other, 99), [])
             self.assertFalse(
                 formula_writes.archive(connection, self.other.kitchen_id, formula_id, archived=True)  # type: ignore[arg-type]
             )

@@ -10,7 +10,7 @@ from ample_crumb.api.bodies.base import Body, Day, Flag, Number, Version
 from ample_crumb.api.bodies.derived import Derived
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.core.bounds import LEAST, STORABLE
-from ample_crumb.core.formula.formula import Line, Part, PartOptions, identified
+from ample_crumb.core.formula.formula import Line, Part, PartOptions, with_line_ids
 from ample_crumb.core.production.draft import ClassicChoice, Draft, ProductionSettings, UsedTin
 from ample_crumb.core.production.scaling import TinFactor
 from ample_crumb.core.quantity.weighing import MOST_G
@@ -64,7 +64,7 @@ class DraftBody(Derived, becomes=Draft, usual={"family": "", "method": ""}):
     def draft(self) -> Draft:
         """As the core has it, each line with an id of its own."""
         made = self.made(Draft)
-        return replace(made, parts=identified(made.parts))
+        return replace(made, parts=with_line_ids(made.parts))
 
 
 class NewFormula(DraftBody):
@@ -99,7 +99,7 @@ class BenchBody(Derived, becomes=Bench, usual={"name": "", "family": "", "method
     def bench(self) -> Bench:
         """As the core has it, each line with an id of its own."""
         made = self.made(Bench)
-        return replace(made, parts=identified(made.parts))
+        return replace(made, parts=with_line_ids(made.parts))
 
 
 class ScaleBody(Body):
@@ -111,7 +111,7 @@ class ScaleBody(Body):
 
     def scaled(self) -> tuple[Part, ...]:
         """The parts as the core has them."""
-        return identified([part.made(Part) for part in self.parts])
+        return with_line_ids([part.made(Part) for part in self.parts])
 
     def by(self) -> TinFactor:
         """As the core has it."""

@@ -8,7 +8,7 @@ from pydantic import Field
 from ample_crumb.api.bodies.base import Body, Flag, Version, Whole
 from ample_crumb.api.bodies.formulas import Parts
 from ample_crumb.core.bounds import STORABLE
-from ample_crumb.core.formula.formula import Part, identified
+from ample_crumb.core.formula.formula import Part, with_line_ids
 
 VersionName = Annotated[str, Field(max_length=80, pattern=STORABLE)]
 
@@ -49,7 +49,7 @@ class BranchBody(Body):
     def began(self) -> tuple[Part, ...] | None:
         """The lines that it begins with, as the core has them, each with an id of its own; None for those of its
         base."""
-        return None if self.parts is None else identified(tuple(part.core() for part in self.parts))
+        return None if self.parts is None else with_line_ids(tuple(part.core() for part in self.parts))
 
 
 class FollowBody(Body):

@@ -111,7 +111,7 @@ def send_events(
 @router.get("/bake-days/{run_id}/shopping")
 def read_shopping(run_id: UUID, database: InDatabase, principal: AsPrincipal) -> ShoppingView:
     """What to buy for a bake day."""
-    return bake_days_queries.shopping(database, principal, run_id)
+    return bake_days_queries.read_shopping_list(database, principal, run_id)
 
 
 @router.put("/bake-days/{run_id}/shopping/{food}", status_code=204)

@@ -53,7 +53,7 @@ def taste(body: TasteBody, database: InDatabase, principal: AsPrincipal) -> Tast
 @router.post("/batches/portioning")
 def portioning(body: PortionBody, database: InDatabase, principal: AsPrincipal) -> PortionView:
     """How to part what is in the bowl."""
-    return batches_queries.portioning(database, principal, body.plan.plan(), body.record.record(), body.ask())
+    return batches_queries.find_portioning(database, principal, body.plan.plan(), body.record.record(), body.ask())
 
 
 @router.get("/batches")

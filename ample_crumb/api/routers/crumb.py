@@ -18,7 +18,7 @@ router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 def record_feedback(formula_id: UUID, body: FeedbackBody, database: InDatabase, principal: AsPrincipal) -> LearningView:
     """Keeps how a batch came out."""
     crumb_commands.record_feedback(database, principal, formula_id, body.feedback(), body.bench())
-    return crumb_queries.learning(database, principal)
+    return crumb_queries.read_learning(database, principal)
 
 
 @router.post("/bench/dough")
@@ -30,25 +30,25 @@ def look_at_dough(body: LookBody, database: InDatabase, principal: AsPrincipal) 
 @router.get("/lessons")
 def learned(database: InDatabase, principal: AsPrincipal) -> LearningView:
     """What batches taught, and from what."""
-    return crumb_queries.learning(database, principal)
+    return crumb_queries.read_learning(database, principal)
 
 
 @router.delete("/lessons")
 def forget_all(database: InDatabase, principal: AsPrincipal) -> LearningView:
     """Forgets all that was learned."""
     crumb_commands.forget(database, principal)
-    return crumb_queries.learning(database, principal)
+    return crumb_queries.read_learning(database, principal)
 
 
 @router.delete("/lessons/bakes/{batch_id}")
 def forget_bake(batch_id: UUID, database: InDatabase, principal: AsPrincipal) -> LearningView:
     """Forgets how long one batch took."""
     crumb_commands.forget_bake(database, principal, batch_id)
-    return crumb_queries.learning(database, principal)
+    return crumb_queries.read_learning(database, principal)
 
 
 @router.delete("/lessons/{feedback_id}")
 def forget_one(feedback_id: UUID, database: InDatabase, principal: AsPrincipal) -> LearningView:
     """Forgets what was said of one batch."""
     crumb_commands.forget(database, principal, feedback_id)
-    return crumb_queries.learning(database, principal)
+    return crumb_queries.read_learning(database, principal)

@@ -89,7 +89,7 @@ def read_bench(body: BenchBody, database: InDatabase, principal: AsPrincipal) ->
 @router.post("/bench/analysis")
 def read_analysis(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> AnalysisView:
     """What is asked of the Bench once it rests: claims, hazards, and what would bring dials back."""
-    return formulas_queries.analysis(database, principal, body.bench())
+    return formulas_queries.analyse_bench(database, principal, body.bench())
 
 
 @router.post("/bench/scale")

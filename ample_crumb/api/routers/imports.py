@@ -36,7 +36,7 @@ At = Annotated[int, Path(ge=0, le=1_000_000)]
 @router.get("")
 def list_imports(database: InDatabase, principal: AsPrincipal) -> list[ImportRow]:
     """The imports of the kitchen, the newest first."""
-    return imports_queries.listed(database, principal)
+    return imports_queries.list_imports(database, principal)
 
 
 @router.post("", status_code=201)

@@ -42,7 +42,7 @@ def read_sweeteners(body: SweetenersBody, database: InDatabase, principal: AsPri
 def preview_sweetener(body: SweetenBody, database: InDatabase, principal: AsPrincipal) -> Preview:
     """What it would be with this in place of all that sweetens."""
     blend, kept = body.blend.blend(), body.kept_share
-    return swaps_queries.sweetened(database, principal, body.bench(), blend, fill=body.fill, kept_share=kept)
+    return swaps_queries.preview_sweetening(database, principal, body.bench(), blend, fill=body.fill, kept_share=kept)
 
 
 @router.post("/bench/exclusions")

@@ -77,7 +77,7 @@ def set_own_targets(day: Day, body: OwnTargetsBody, database: InDatabase, princi
 @router.get("/days/{day}/available-foods")
 def open_at_hand(day: Day, database: InDatabase, principal: AsPrincipal) -> AtHandView:
     """Kept meals, and what was had in the last weeks, the latest first."""
-    return day_fill.open_at_hand(database, principal, day)
+    return day_fill.read_available_foods(database, principal, day)
 
 
 @router.get("/days/{day}/fill")

@@ -14,4 +14,4 @@ router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 @router.post("/bench/what-if")
 def ask_what_if(body: WhatIfBody, database: InDatabase, principal: AsPrincipal) -> WhatIfView:
     """What would come of a change, in a sentence; nothing is changed."""
-    return what_if_queries.what_if(database, principal, body.bench(), body.question)
+    return what_if_queries.answer_what_if(database, principal, body.bench(), body.question)

@@ -7,14 +7,14 @@ from uuid import UUID
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
 from ample_crumb.application.bake_days.document import (
-    asked_from,
-    asked_stored,
-    edits_stored,
     event_from,
-    kitchen_from,
-    kitchen_stored,
-    plan_from,
-    plan_stored,
+    read_ask,
+    read_kitchen,
+    read_plan,
+    write_ask,
+    write_edits,
+    write_kitchen,
+    write_plan,
 )
 from ample_crumb.application.bake_days.planning import evaluated_formulas, planned_day, standing_of, without_unknown
 from ample_crumb.application.bake_days.queries import found_day, shown_day, tasks_view
@@ -56,17 +56,17 @@ def put_day(database: Database, principal: Principal, about: NewDay, ask: BakeDa
         raise CannotAccept("/zone", f"There is no time zone {about.zone!r}.") from wrong
     with database.transaction(principal) as connection:
         evaluated_formulas(connection, principal, [each.formula_id for each in ask.formulas])
-        new = BakeRunRow(about.id, about.name, about.zone, zero_at, asked_stored(ask), None, 1, 0)
+        new = BakeRunRow(about.id, about.name, about.zone, zero_at, write_ask(ask), None, 1, 0)
         there = bake_days.find(connection, principal.kitchen_id, about.id, lock=True)
         if there is None:
             if about.revision:
                 found_day(connection, principal, about.id)
             bake_days.add(connection, principal.kitchen_id, new)
         elif about.revision == there.revision:
-            same = asked_from(there.asked).formulas == ask.formulas and there.zero_at == zero_at
+            same = read_ask(there.asked).formulas == ask.formulas and there.zero_at == zero_at
             bake_days.change(connection, principal.kitchen_id, replace(new, plan=there.plan if same else None))
             bake_days.tell(connection, principal.kitchen_id, about.id)
-        elif asked_from(there.asked) != ask:
+        elif read_ask(there.asked) != ask:
             raise ChangedMeanwhile("bake day", shown_day(connection, principal, there, clock))
         return shown_day(connection, principal, found_day(connection, principal, about.id), clock)
 
@@ -84,11 +84,11 @@ def plan_day(
     """
     with database.transaction(principal) as connection:
         row = found_day(connection, principal, run_id)
-        ask = asked_from(row.asked)
+        ask = read_ask(row.asked)
         day = evaluated_formulas(connection, principal, [each.formula_id for each in ask.formulas])
-        kitchen = kitchen_from(bake_days.kitchen_document(connection, principal.kitchen_id))
+        kitchen = read_kitchen(bake_days.kitchen_document(connection, principal.kitchen_id))
         state = run_state(map(event_from, bake_days.events(connection, principal.kitchen_id, run_id)))
-    before = plan_from(row.plan) if row.plan is not None else None
+    before = read_plan(row.plan) if row.plan is not None else None
     standing = standing_of(state, before, row.zero_at, clock()) if before else None
     if standing is not None and before is not None:
         known = frozenset(task.id for each in before.formulas for task in each.tasks.tasks)
@@ -101,7 +101,7 @@ def plan_day(
         there = found_day(connection, principal, run_id, lock=True)
         if there.revision != row.revision:
             raise ChangedMeanwhile("bake day", shown_day(connection, principal, there, clock))
-        bake_days.change(connection, principal.kitchen_id, replace(there, plan=plan_stored(stored)))
+        bake_days.change(connection, principal.kitchen_id, replace(there, plan=write_plan(stored)))
         bake_days.tell(connection, principal.kitchen_id, run_id)
         return shown_day(connection, principal, found_day(connection, principal, run_id), clock)
 
@@ -145,7 +145,7 @@ def put_stock(database: Database, principal: Principal, row: StockRow) -> None:
 def set_kitchen(database: Database, principal: Principal, kitchen: PlanningKitchen) -> PlanningKitchen:
     """Keeps what a kitchen has for a bake day."""
     with database.transaction(principal) as connection:
-        bake_days.set_kitchen_document(connection, principal.kitchen_id, kitchen_stored(kitchen))
+        bake_days.set_kitchen_document(connection, principal.kitchen_id, write_kitchen(kitchen))
     return kitchen
 
 
@@ -155,5 +155,5 @@ def set_task_edits(database: Database, principal: Principal, formula_id: UUID, e
         (formula,) = evaluated_formulas(connection, principal, [formula_id])
         view = tasks_view(formula.own_tasks("a"), edits)
         times = TaskTimes(view.hands_on_min, view.whole_min, view.bowl_count, view.bite_min)
-        bake_days.set_task_edits(connection, principal.kitchen_id, formula_id, edits_stored(edits), times)
+        bake_days.set_task_edits(connection, principal.kitchen_id, formula_id, write_edits(edits), times)
     return view

@@ -59,13 +59,13 @@ class StoredPlan:
     helps: tuple[str, ...]
 
 
-def asked_stored(ask: BakeDayAsk) -> Content:
+def write_ask(ask: BakeDayAsk) -> Content:
     """What is asked as a document."""
     formulas = [{"formula_id": str(each.formula_id), "ready_by_min": each.ready_by_min} for each in ask.formulas]
     return ASKED.written(asdict(ask) | {"formulas": formulas})
 
 
-def asked_from(stored: Mapping[str, Any]) -> BakeDayAsk:
+def read_ask(stored: Mapping[str, Any]) -> BakeDayAsk:
     """What was asked. Raises UnknownDocument."""
     content = ASKED.read(stored)
     return BakeDayAsk(
@@ -76,22 +76,22 @@ def asked_from(stored: Mapping[str, Any]) -> BakeDayAsk:
     )
 
 
-def kitchen_stored(kitchen: PlanningKitchen) -> Content:
+def write_kitchen(kitchen: PlanningKitchen) -> Content:
     """What a kitchen has as a document."""
     return KITCHEN.written(asdict(kitchen))
 
 
-def kitchen_from(stored: Mapping[str, Any] | None) -> PlanningKitchen:
+def read_kitchen(stored: Mapping[str, Any] | None) -> PlanningKitchen:
     """What a kitchen has, as usual while nobody said."""
     return PlanningKitchen() if stored is None else PlanningKitchen(**KITCHEN.read(stored))
 
 
-def edits_stored(edits: TaskEdits) -> Content:
+def write_edits(edits: TaskEdits) -> Content:
     """What was changed of tasks as a document."""
     return EDITS.written(asdict(edits))
 
 
-def edits_from(stored: Mapping[str, Any] | None) -> TaskEdits:
+def read_edits(stored: Mapping[str, Any] | None) -> TaskEdits:
     """What was changed of tasks."""
     if stored is None:
         return TaskEdits()
@@ -101,7 +101,7 @@ def edits_from(stored: Mapping[str, Any] | None) -> TaskEdits:
     )
 
 
-def plan_stored(stored: StoredPlan) -> Content:
+def write_plan(stored: StoredPlan) -> Content:
     """A plan as a document: each task once, its place apart."""
     plan = stored.plan
     washes = [each for each in plan.tasks if each.task.kind is TaskKind.WASH]
@@ -138,7 +138,7 @@ _PLACED: Final = (
 )  # fmt: skip
 
 
-def plan_from(stored: Mapping[str, Any]) -> StoredPlan:
+def read_plan(stored: Mapping[str, Any]) -> StoredPlan:
     """A plan as it was kept. Raises UnknownDocument."""
     content = PLAN.read(stored)
     formulas = tuple(

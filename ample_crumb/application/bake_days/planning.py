@@ -10,16 +10,16 @@ from ample_crumb.application.bake_days.document import (
     StoredPlan,
     TaskDetail,
     WeighedFood,
-    edits_from,
+    read_edits,
 )
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.draft import draft_of
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula, evaluated_draft
-from ample_crumb.application.formulas.nested_formulas import with_nested
+from ample_crumb.application.formulas.nested_formulas import add_nested_formulas
 from ample_crumb.application.problems import NotHere
 from ample_crumb.core.formula.steps import written_steps
-from ample_crumb.core.planning.deadline_remedies import what_helps
-from ample_crumb.core.planning.edits import TaskEdits, edited
+from ample_crumb.core.planning.deadline_remedies import find_remedies
+from ample_crumb.core.planning.edits import TaskEdits, apply_edits
 from ample_crumb.core.planning.kitchen import PlanningKitchen
 from ample_crumb.core.planning.plan import FormulaTasks, Plan, PlanRequest, Standing
 from ample_crumb.core.planning.plan_request import BakeDayAsk
@@ -50,7 +50,7 @@ class FormulaOfDay:
 
     def tasks(self, prefix: str) -> tuple[Task, ...]:
         """Its tasks as its baker has them."""
-        return edited(self.own_tasks(prefix), self.edits)
+        return apply_edits(self.own_tasks(prefix), self.edits)
 
 
 def evaluated_formulas(connection: Connection, principal: Principal, ids: Sequence[UUID]) -> list[FormulaOfDay]:
@@ -62,8 +62,8 @@ def evaluated_formulas(connection: Connection, principal: Principal, ids: Sequen
         found[formula_id] = FormulaOfDay(
             formula_id,
             _evaluated(connection, principal, formula_id, context),
-            edits_from(edits.get(formula_id)),
-            tuple(notes.listed(connection, principal.kitchen_id, formula_id)),
+            read_edits(edits.get(formula_id)),
+            tuple(notes.list_notes(connection, principal.kitchen_id, formula_id)),
         )
     return [found[each] for each in ids]
 
@@ -75,7 +75,7 @@ def _evaluated(
     if row is None:
         raise NotHere("formula")
     draft = draft_of(row, formulas.parts_of(connection, principal.kitchen_id, formula_id))
-    return evaluated_draft(draft, with_nested(connection, principal, context, draft.parts, (formula_id,)))
+    return evaluated_draft(draft, add_nested_formulas(connection, principal, context, draft.parts, (formula_id,)))
 
 
 def planned_day(
@@ -119,7 +119,7 @@ _MORNING_MIN = 9 * 60
 
 
 def _told(plan: Plan, request: PlanRequest) -> Iterator[str]:
-    for each in what_helps(request, plan)[:3]:
+    for each in find_remedies(request, plan)[:3]:
         yield f"{each.words[:1].upper()}{each.words[1:]} gains {each.gains_min} min."
 
 

@@ -5,7 +5,7 @@ from datetime import datetime
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.application.bake_days.document import StoredPlan, TaskDetail, asked_from, event_from, plan_from
+from ample_crumb.application.bake_days.document import StoredPlan, TaskDetail, event_from, read_ask, read_plan
 from ample_crumb.application.bake_days.views import BakeDayView, DayFormulaView, DayTaskView, PlanView, SetUpItem
 from ample_crumb.core.planning.kitchen import PlanningKitchen
 from ample_crumb.core.planning.plan import PlannedTask, PlanStatus
@@ -19,8 +19,8 @@ def day_view(
     row: BakeRunRow, events: list[EventRow], kitchen: PlanningKitchen, noted: Mapping[UUID, NotedFormula], now: datetime
 ) -> BakeDayView:
     """A bake day as it is shown. `noted` are its formulas as far as they are there."""
-    ask = asked_from(row.asked)
-    stored = plan_from(row.plan) if row.plan is not None else None
+    ask = read_ask(row.asked)
+    stored = read_plan(row.plan) if row.plan is not None else None
     late = stored.plan.late_min if stored else {}
     return BakeDayView(
         id=row.id,

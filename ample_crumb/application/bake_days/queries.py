@@ -3,10 +3,10 @@
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.application.bake_days.document import asked_from, kitchen_from, plan_from
+from ample_crumb.application.bake_days.document import read_ask, read_kitchen, read_plan
 from ample_crumb.application.bake_days.planning import evaluated_formulas
 from ample_crumb.application.bake_days.presenters import day_view
-from ample_crumb.application.bake_days.shopping import foods_asked, shopping_view, wanted_of
+from ample_crumb.application.bake_days.shopping import list_needed_foods, shopping_view, wanted_of
 from ample_crumb.application.bake_days.views import (
     BakeDayItem,
     BakeDayView,
@@ -17,7 +17,7 @@ from ample_crumb.application.bake_days.views import (
 from ample_crumb.application.clock import Clock
 from ample_crumb.application.context import load_context
 from ample_crumb.application.problems import CannotAccept, NotHere
-from ample_crumb.core.planning.edits import TaskEdits, edited, task_keys
+from ample_crumb.core.planning.edits import TaskEdits, apply_edits, task_keys
 from ample_crumb.core.planning.solo_duration import alone_min, bite_min, bowl_count, tools_for
 from ample_crumb.core.planning.task import Task, hands_on_min
 from ample_crumb.formats.plan_calendar import plan_calendar
@@ -39,9 +39,9 @@ def found_day(connection: Connection, principal: Principal, run_id: UUID, *, loc
 
 def shown_day(connection: Connection, principal: Principal, row: BakeRunRow, clock: Clock) -> BakeDayView:
     """A bake day as it is shown."""
-    ids = [each.formula_id for each in asked_from(row.asked).formulas]
+    ids = [each.formula_id for each in read_ask(row.asked).formulas]
     noted = {row.id: row for row in notes.noted_formulas(connection, principal.kitchen_id, ids)}
-    kitchen = kitchen_from(bake_days.kitchen_document(connection, principal.kitchen_id))
+    kitchen = read_kitchen(bake_days.kitchen_document(connection, principal.kitchen_id))
     events = bake_days.events(connection, principal.kitchen_id, row.id)
     return day_view(row, events, kitchen, noted, clock())
 
@@ -55,8 +55,8 @@ def open_day(database: Database, principal: Principal, run_id: UUID, clock: Cloc
 def list_days(database: Database, principal: Principal) -> tuple[BakeDayItem, ...]:
     """The last bake days, the latest first."""
     with database.transaction(principal) as connection:
-        rows = bake_days.listed(connection, principal.kitchen_id, MOST_LISTED)
-        asks = {row.id: asked_from(row.asked) for row in rows}
+        rows = bake_days.list_bake_days(connection, principal.kitchen_id, MOST_LISTED)
+        asks = {row.id: read_ask(row.asked) for row in rows}
         ids = sorted({each.formula_id for ask in asks.values() for each in ask.formulas})
         names = formulas.names_now(connection, principal.kitchen_id, ids)
         told = bake_days.told(connection, principal.kitchen_id, [row.id for row in rows])
@@ -74,14 +74,14 @@ def list_days(database: Database, principal: Principal) -> tuple[BakeDayItem, ..
     )
 
 
-def shopping(database: Database, principal: Principal, run_id: UUID) -> ShoppingView:
+def read_shopping_list(database: Database, principal: Principal, run_id: UUID) -> ShoppingView:
     """What to buy for a bake day. Raises NotHere."""
     with database.transaction(principal) as connection:
-        ask = asked_from(found_day(connection, principal, run_id).asked)
+        ask = read_ask(found_day(connection, principal, run_id).asked)
         day = evaluated_formulas(connection, principal, [each.formula_id for each in ask.formulas])
         context = day[0].evaluated.context if day else load_context(connection, principal)
         wanted = wanted_of(day, ask.extras, context)
-        rows = stock.stocked(connection, principal.kitchen_id, foods_asked(wanted))
+        rows = stock.find_stock(connection, principal.kitchen_id, list_needed_foods(wanted))
         ticked = stock.ticks(connection, principal.kitchen_id, run_id)
     return shopping_view(wanted, ask.extras, context, {row.food: row for row in rows}, ticked)
 
@@ -92,7 +92,7 @@ def calendar(database: Database, principal: Principal, run_id: UUID, clock: Cloc
         row = found_day(connection, principal, run_id)
     if row.plan is None:
         raise CannotAccept("", "This bake day has no plan yet.")
-    stored = plan_from(row.plan)
+    stored = read_plan(row.plan)
     names = tuple(each.tasks.name for each in stored.formulas)
     return plan_calendar(stored.plan, names, row.zero_at, clock(), row.id.hex)
 
@@ -106,7 +106,7 @@ def formula_tasks(database: Database, principal: Principal, formula_id: UUID) ->
 
 def tasks_view(own: tuple[Task, ...], edits: TaskEdits) -> FormulaTasksView:
     """Tasks with what was changed of them."""
-    tasks, keys = edited(own, edits), task_keys(own)
+    tasks, keys = apply_edits(own, edits), task_keys(own)
     changed = {each.key for each in edits.changed if each.likely_min is not None}
     kept = {task.id for task in tasks}
 

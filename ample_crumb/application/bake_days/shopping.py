@@ -58,7 +58,7 @@ def shopping_view(
     )
 
 
-def foods_asked(wanted: Sequence[Wanted]) -> list[str]:
+def list_needed_foods(wanted: Sequence[Wanted]) -> list[str]:
     """What stock is kept under, of all that is needed."""
     return sorted({priced_food(need.food) for need in needs_of(wanted)})
 

@@ -2,7 +2,7 @@
 
 from uuid import UUID
 
-from ample_crumb.application.batches.document import batch_from
+from ample_crumb.application.batches.document import read_batch
 from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.context import load_context
 from ample_crumb.application.problems import NotHere
@@ -27,7 +27,7 @@ def print_card(
             raise NotHere("batch")
         context = load_context(connection, principal)
         view, _ = batch_stash(connection, principal, batch_id, context, clock())
-    kept, piece = batch_from(row.document), portion_view(row.portion(), context.definition)
+    kept, piece = read_batch(row.document), portion_view(row.portion(), context.definition)
     lines = tuple(line.text for part in kept.parts for line in part.lines if line.text.strip())
     oven = [f"{row.took_min:g} minutes"] if row.took_min is not None else []
     oven += [f"at {kept.record.oven_c:.0f} °C"] if kept.record.oven_c is not None else []

@@ -7,8 +7,8 @@ from uuid import UUID, uuid5
 
 from psycopg.errors import SerializationFailure
 
-from ample_crumb.application.batches.document import batch_stored, is_stored
-from ample_crumb.application.batches.made_batch import MadeBatch, checked_batch, composition_stored
+from ample_crumb.application.batches.document import is_stored, write_batch
+from ample_crumb.application.batches.made_batch import MadeBatch, checked_batch, write_composition
 from ample_crumb.application.batches.planning import BatchPlan, FoundPlan, find_plan, work_out
 from ample_crumb.application.batches.presenters import batch_view, notes_of, photo_view
 from ample_crumb.application.batches.views import BatchView, NoteView, PhotoView
@@ -19,7 +19,7 @@ from ample_crumb.application.formulas import snapshots
 from ample_crumb.application.formulas.snapshots import KeptAs, unkept_snapshot
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.application.stash import movements
-from ample_crumb.application.stash.document import keeping_stored
+from ample_crumb.application.stash.document import write_traits
 from ample_crumb.core.batch.record import BatchRecord
 from ample_crumb.core.crumb.feedback import FEEDBACK_OPTIONS
 from ample_crumb.core.keeping.traits import kind_of
@@ -165,8 +165,8 @@ def _new(
         family=made.dough.family,
         made_at=about.made_at,
         zone=about.zone,
-        document=batch_stored(batch),
-        composition=composition_stored(batch),
+        document=write_batch(batch),
+        composition=write_composition(batch),
         rules=RULES_VERSION,
         dough_g=made.made.bake_yield.dough_g,
         baked_g=made.made.bake_yield.batch.mass_g,
@@ -178,7 +178,7 @@ def _new(
         predicted_min=batch.predicted_min,
         took_min=told.took_min,
         allergens=made.allergen_names,
-        keeping=keeping_stored(batch.made.keeping_traits),
+        keeping=write_traits(batch.made.keeping_traits),
         shape=batch.shape,
         cost=cost.batch_cost if cost else None,
         cost_at_least=bool(cost and cost.at_least),
@@ -228,7 +228,7 @@ def add_photo(
         if not photos.add(connection, principal.kitchen_id, new, photo.jpeg, MOST_PHOTOS):
             where = "step of a batch" if about.step else "batch"
             raise CannotAccept("/photo", f"A {where} keeps up to {MOST_PHOTOS} photos; take one away first.")
-        return tuple(photo_view(each) for each in photos.listed(connection, principal.kitchen_id, batch_id))
+        return tuple(photo_view(each) for each in photos.list_photos(connection, principal.kitchen_id, batch_id))
 
 
 def remove_photo(database: Database, principal: Principal, photo_id: UUID) -> None:
@@ -257,7 +257,7 @@ def put_note(
     with database.transaction(principal) as connection:
         if formulas.find(connection, principal.kitchen_id, formula_id) is None:
             raise NotHere("formula")
-        there = notes.listed(connection, principal.kitchen_id, formula_id)
+        there = notes.list_notes(connection, principal.kitchen_id, formula_id)
         if len(there) >= MOST_NOTES and note.id not in {each.id for each in there}:
             raise CannotAccept("/text", f"A formula keeps up to {MOST_NOTES} notes; take one away first.")
         row = NoteRow(note.id, note.line_id, note.step, note.text.strip(), clock())

@@ -7,7 +7,7 @@ from typing import Any, Final
 
 from ample_crumb.application.batches.made_batch import MadeBatch
 from ample_crumb.application.documents import Content, DocumentKind
-from ample_crumb.application.formulas.draft import from_stored, parts_from, parts_stored, stored
+from ample_crumb.application.formulas.draft import read_draft, read_parts, write_draft, write_parts
 from ample_crumb.core.batch.deviation import Said
 from ample_crumb.core.batch.lots import Lot
 from ample_crumb.core.batch.record import BatchRecord, MadeLine
@@ -29,13 +29,13 @@ class StoredBatch:
     difference: tuple[str, ...]
 
 
-def batch_stored(batch: MadeBatch) -> Content:
+def write_batch(batch: MadeBatch) -> Content:
     """A batch as a document."""
     return BATCH.written(
         {
-            "plan": stored(batch.planned.draft),
+            "plan": write_draft(batch.planned.draft),
             "record": asdict(batch.record),
-            "parts": parts_stored(batch.made.draft.parts),
+            "parts": write_parts(batch.made.draft.parts),
             "lines": [asdict(line) for line in batch.lines],
             "difference": list(batch.difference),
         }
@@ -47,13 +47,13 @@ def is_stored(kept: Mapping[str, Any], new: Mapping[str, Any]) -> bool:
     return bool(json.loads(json.dumps(new)) == kept)
 
 
-def batch_from(kept: Mapping[str, Any]) -> StoredBatch:
+def read_batch(kept: Mapping[str, Any]) -> StoredBatch:
     """What a document holds, of whatever form. Raises UnknownDocument."""
     content = BATCH.read(kept)
     return StoredBatch(
-        from_stored(content["plan"]),
+        read_draft(content["plan"]),
         _record(content["record"]),
-        parts_from(content["parts"]),
+        read_parts(content["parts"]),
         tuple(MadeLine(**line) for line in content["lines"]),
         tuple(content["difference"]),
     )
@@ -68,7 +68,7 @@ class ListedDocument:
     note: str
 
 
-def listed_from(kept: Mapping[str, Any]) -> ListedDocument:
+def read_listed_batch(kept: Mapping[str, Any]) -> ListedDocument:
     """The same document, read no further than a list needs. Raises UnknownDocument."""
     content = BATCH.read(kept)
     record = content["record"]

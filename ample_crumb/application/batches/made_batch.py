@@ -9,13 +9,13 @@ from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula, evaluated_draft
 from ample_crumb.application.formulas.production import production_inputs
 from ample_crumb.application.problems import CannotAccept
-from ample_crumb.core.batch.apply_deviations import BatchReading, follow
+from ample_crumb.core.batch.apply_deviations import BatchReading, apply_deviations
 from ample_crumb.core.batch.batch_differences import Outcome, differences
 from ample_crumb.core.batch.deviation import AsMade, Deviation
 from ample_crumb.core.batch.lots import LotShare, lot_shares
 from ample_crumb.core.batch.made_lines import made_lines
 from ample_crumb.core.batch.record import BatchRecord, MadeLine
-from ample_crumb.core.batch.split_dough import parted
+from ample_crumb.core.batch.split_dough import split_dough
 from ample_crumb.core.crumb.composition import Composition
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.problem import CannotUse
@@ -106,9 +106,9 @@ def made_batch(plan: Draft, record: BatchRecord, context: KitchenContext) -> Mad
     family = record.family or plan.family
     reading = BatchReading(context.cupboard, context.preferences, family)
     start = AsMade(plan.parts, residue_g=plan.production.residue_g, stuck_g=plan.production.trimmings_g)
-    whole, deviations = follow(start, [each for each in record.said if not each.apart], reading)
+    whole, deviations = apply_deviations(start, [each for each in record.said if not each.apart], reading)
     apart = _share_of(whole, record.dough_share, reading)
-    as_made, more = follow(apart, [each for each in record.said if each.apart], reading)
+    as_made, more = apply_deviations(apart, [each for each in record.said if each.apart], reading)
     draft = replace(
         plan,
         parts=as_made.parts,
@@ -123,7 +123,7 @@ def _share_of(whole: AsMade, share: float, reading: BatchReading) -> AsMade:
     if share >= 1:
         return whole
     return AsMade(
-        parted(whole.parts, share, reading), whole.residue_g * share, whole.licked_g * share, whole.stuck_g * share
+        split_dough(whole.parts, share, reading), whole.residue_g * share, whole.licked_g * share, whole.stuck_g * share
     )
 
 
@@ -182,7 +182,7 @@ _HEAVIER: Final = 1.15
 """Cups are no farther off than this in all. Common practice."""
 
 
-def composition_stored(batch: MadeBatch) -> Mapping[str, Any]:
+def write_composition(batch: MadeBatch) -> Mapping[str, Any]:
     """What the dough was as sums, so that a later crumb model can judge it anew."""
     composition: Composition = batch.made.dough.composition
     return asdict(composition) | {"unknown": sorted(map(list, composition.unknown))}

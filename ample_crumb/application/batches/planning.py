@@ -4,12 +4,12 @@ was made from."""
 from dataclasses import dataclass
 from uuid import UUID
 
-from ample_crumb.application.batches.document import batch_from
+from ample_crumb.application.batches.document import read_batch
 from ample_crumb.application.batches.made_batch import MadeBatch, made_batch
 from ample_crumb.application.context import load_context
-from ample_crumb.application.formulas.draft import draft_of, from_stored
+from ample_crumb.application.formulas.draft import draft_of, read_draft
 from ample_crumb.application.formulas.evaluation import check_size
-from ample_crumb.application.formulas.nested_formulas import with_nested
+from ample_crumb.application.formulas.nested_formulas import add_nested_formulas
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.core.batch.record import BatchRecord
 from ample_crumb.core.production.draft import Draft
@@ -45,7 +45,7 @@ def find_plan(connection: Connection, principal: Principal, plan: BatchPlan) -> 
         if batch is None:
             raise NotHere("batch")
         row = formulas.find(connection, principal.kitchen_id, batch.formula_id) if batch.formula_id else None
-        return FoundPlan(batch_from(batch.document).plan, row, batch.version_number or 0)
+        return FoundPlan(read_batch(batch.document).plan, row, batch.version_number or 0)
     if plan.formula_id is not None:
         row = formulas.find(connection, principal.kitchen_id, plan.formula_id)
         if row is None:
@@ -55,7 +55,7 @@ def find_plan(connection: Connection, principal: Principal, plan: BatchPlan) -> 
         kept = versions.find(connection, principal.kitchen_id, row.id, plan.number)
         if kept is None:
             raise NotHere("version")
-        return FoundPlan(from_stored(kept.draft), row, plan.number)
+        return FoundPlan(read_draft(kept.draft), row, plan.number)
     if plan.draft is None:
         raise CannotAccept("/plan", "Say what was made: a formula, or a text.")
     check_size(plan.draft.parts)
@@ -65,5 +65,5 @@ def find_plan(connection: Connection, principal: Principal, plan: BatchPlan) -> 
 def work_out(connection: Connection, principal: Principal, plan: FoundPlan, record: BatchRecord) -> MadeBatch:
     """A batch of a plan, worked out with what the kitchen knows."""
     above = (plan.row.id,) if plan.row else ()
-    context = with_nested(connection, principal, load_context(connection, principal), plan.draft.parts, above)
+    context = add_nested_formulas(connection, principal, load_context(connection, principal), plan.draft.parts, above)
     return made_batch(plan.draft, record, context)

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from uuid import UUID
 
-from ample_crumb.application.batches.document import batch_from, listed_from
+from ample_crumb.application.batches.document import read_batch, read_listed_batch
 from ample_crumb.application.batches.made_batch import MadeBatch
 from ample_crumb.application.batches.views import (
     BatchItem,
@@ -118,7 +118,7 @@ def _licked(batch: MadeBatch) -> Licked | None:
 
 def item_of(row: BatchRow | ListedBatch, context: KitchenContext) -> BatchItem:
     """A batch in a list."""
-    kept = listed_from(row.document)
+    kept = read_listed_batch(row.document)
     return BatchItem(
         id=row.id,
         name=row.name,
@@ -144,7 +144,7 @@ def batch_view(
 ) -> BatchView:
     """A batch as it was made, with what is `known` of its kitchen where somebody has asked already."""
     context = known or load_context(connection, principal)
-    kept = batch_from(row.document)
+    kept = read_batch(row.document)
     allergens = allergen_names_from(row.allergens)
     lots = batches.lots_of(connection, principal.kitchen_id, row.id)
     formula = formulas.find(connection, principal.kitchen_id, row.formula_id) if row.formula_id else None
@@ -158,7 +158,7 @@ def batch_view(
         made=replace(kept.plan, parts=kept.parts, family=row.family),
         dough_g=row.dough_g,
         baked_g=row.baked_g,
-        photos=tuple(photo_view(each) for each in photos.listed(connection, principal.kitchen_id, row.id)),
+        photos=tuple(photo_view(each) for each in photos.list_photos(connection, principal.kitchen_id, row.id)),
         contains=allergens.contains,
         may_contain=allergens.may_contain,
         alerts=diet_alerts(allergens, context.dietary_profiles),
@@ -182,5 +182,5 @@ def photo_view(row: photos.PhotoRow) -> PhotoView:
 
 def notes_of(connection: Connection, principal: Principal, formula_id: UUID) -> Sequence[NoteView]:
     """The notes of a formula."""
-    found = notes.listed(connection, principal.kitchen_id, formula_id)
+    found = notes.list_notes(connection, principal.kitchen_id, formula_id)
     return [NoteView(each.id, each.line_id, each.step, each.text, each.written_at) for each in found]

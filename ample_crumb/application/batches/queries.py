@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.application.batches.document import batch_from
+from ample_crumb.application.batches.document import read_batch
 from ample_crumb.application.batches.made_batch import MadeBatch
 from ample_crumb.application.batches.planning import BatchPlan, find_plan, work_out
 from ample_crumb.application.batches.presenters import (
@@ -71,7 +71,7 @@ class PortionAsk:
     layers: int = 0
 
 
-def portioning(
+def find_portioning(
     database: Database, principal: Principal, plan: BatchPlan, record: BatchRecord, ask: PortionAsk
 ) -> PortionView:
     """How to part what is in the bowl. Raises NotHere, TooMuch."""
@@ -160,10 +160,10 @@ def history(database: Database, principal: Principal, formula_id: UUID) -> Histo
         row = formulas.find(connection, principal.kitchen_id, formula_id)
         if row is None:
             raise NotHere("formula")
-        last = batches.listed(connection, principal.kitchen_id, formula_id, 3 * AMOUNT_AFTER)
+        last = batches.list_batches(connection, principal.kitchen_id, formula_id, 3 * AMOUNT_AFTER)
         # Things of one dough tell of it once.
         doughs = {each.dough_id or each.id: each for each in reversed(last)}
-        kept = [batch_from(each.document) for each in last if doughs[each.dough_id or each.id] is each]
+        kept = [read_batch(each.document) for each in last if doughs[each.dough_id or each.id] is each]
         formula = stored_formula(connection, principal, row) if kept else None
         return HistoryView(
             bake=row.bake_number or 0,

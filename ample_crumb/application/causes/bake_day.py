@@ -3,7 +3,7 @@
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.application.bake_days.document import event_from, plan_from
+from ample_crumb.application.bake_days.document import event_from, read_plan
 from ample_crumb.core.planning.run import run_state
 from ample_crumb.core.planning.task import TaskKind
 from ample_crumb.store import bake_days
@@ -30,7 +30,7 @@ def noticed_on_bake_day(connection: Connection, principal: Principal, batch_id: 
     skipped = {task for task, each in progress.items() if each.skipped}
     kinds = {
         each.task.kind
-        for each in plan_from(found.plan).plan.tasks
+        for each in read_plan(found.plan).plan.tasks
         if each.formula == found.formula and each.task.id in skipped
     }
     return frozenset(_MEANS[kind] for kind in kinds if kind in _MEANS)

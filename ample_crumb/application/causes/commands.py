@@ -15,7 +15,7 @@ from ample_crumb.application.formulas.evaluated_formula import evaluated_draft
 from ample_crumb.application.formulas.snapshots import KeptAs, unkept_snapshot
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.core.causes.changes import CauseChange
-from ample_crumb.core.causes.ranking import all_asked, symptoms
+from ample_crumb.core.causes.ranking import list_questions, symptoms
 from ample_crumb.store import batches, formulas, notes
 from ample_crumb.store import symptoms as stored_symptoms
 from ample_crumb.store.database import Connection, Database
@@ -28,7 +28,7 @@ def say(database: Database, principal: Principal, batch_id: UUID, symptom: str, 
     """A batch has a symptom, and this was noticed; gives why. Raises NotHere, CannotAccept for what is not offered."""
     if symptom not in symptoms():
         raise CannotAccept("/symptom", "Choose words that are offered.")
-    unknown = set(noticed) - all_asked()
+    unknown = set(noticed) - list_questions()
     if unknown:
         raise CannotAccept("/noticed", f"Nobody is asked whether they saw “{min(unknown)}”.")
     with database.transaction(principal) as connection:
@@ -68,7 +68,7 @@ def make_next(
             raise NotHere("formula", "The formula of this batch is not there any more; its changes can only be read.")
         formula_id = found.row.formula_id
         note_id = uuid5(asked.id, "note")
-        for note in notes.listed(connection, principal.kitchen_id, formula_id):
+        for note in notes.list_notes(connection, principal.kitchen_id, formula_id):
             if note.id == note_id:
                 return NextVersion(formula_id, found.formula.draft.name, (note.text,))
         changes = _chosen(connection, principal, found, asked)
@@ -117,7 +117,7 @@ def _change_formula(
     if row is None:
         raise NotHere("formula")
     there = draft_of(row, row.parts())
-    checked = checked_writes.checked(connection, principal, formula_id, replace(formula.draft, name=row.name))
+    checked = checked_writes.check_draft(connection, principal, formula_id, replace(formula.draft, name=row.name))
     if checked.draft == there:
         return
     snapshot = unkept_snapshot(connection, principal, row, there, KeptAs("baker", "before what was changed"))

@@ -5,14 +5,14 @@ from dataclasses import dataclass, replace
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.application.batches.document import batch_from
+from ample_crumb.application.batches.document import read_batch
 from ample_crumb.application.causes.bake_day import noticed_on_bake_day
 from ample_crumb.application.causes.changed_formula import change_view
 from ample_crumb.application.causes.signs import Told, signs_of, signs_of_batch
 from ample_crumb.application.causes.views import BatchCauses, CauseView, Explanation, SuggestedView, SymptomView
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula, evaluated_draft
-from ample_crumb.application.formulas.nested_formulas import with_nested
+from ample_crumb.application.formulas.nested_formulas import add_nested_formulas
 from ample_crumb.application.formulas.repair_options import repair_context
 from ample_crumb.application.formulas.summaries import stored_formula
 from ample_crumb.application.problems import NotHere
@@ -20,7 +20,7 @@ from ample_crumb.application.stash.presenters import undone_of
 from ample_crumb.core.causes.changes import CauseChange, changes_against, norm_of
 from ample_crumb.core.causes.ranking import RankedCause, asked_of, rank, symptoms
 from ample_crumb.core.causes.signs import BatchSigns, Fact, facts_of
-from ample_crumb.core.causes.suggested_symptoms import suggested
+from ample_crumb.core.causes.suggested_symptoms import suggest_symptoms
 from ample_crumb.core.crumb.repairs import Repair, find_repairs
 from ample_crumb.store import batches, formulas, people, shelves, stash, tastings
 from ample_crumb.store import symptoms as stored_symptoms
@@ -63,10 +63,12 @@ def find_batch(connection: Connection, principal: Principal, batch_id: UUID) -> 
     context = load_context(connection, principal)
     found = formulas.find(connection, kitchen_id, row.formula_id) if row.formula_id else None
     has_formula = found is not None and not found.archived
-    others = batches.listed(connection, kitchen_id, row.formula_id, _COMPARED + 1) if row.formula_id else []
+    others = batches.list_batches(connection, kitchen_id, row.formula_id, _COMPARED + 1) if row.formula_id else []
     others = [each for each in others if each.id != row.id][:_COMPARED]
     said = stored_symptoms.symptoms_of(connection, kitchen_id, [row.id, *(each.id for each in others)])
-    freezers = {each.id for each in shelves.listed(connection, kitchen_id, removed=True) if each.kind == "freezer"}
+    freezers = {
+        each.id for each in shelves.list_shelves(connection, kitchen_id, removed=True) if each.kind == "freezer"
+    }
     moves = stash.moves_of(connection, kitchen_id, [row.id])
     undone = undone_of(moves)
     return FoundBatch(
@@ -84,9 +86,9 @@ def find_batch(connection: Connection, principal: Principal, batch_id: UUID) -> 
 
 
 def _as_made(connection: Connection, principal: Principal, row: BatchRow, context: KitchenContext) -> EvaluatedFormula:
-    kept = batch_from(row.document)
+    kept = read_batch(row.document)
     made = replace(kept.plan, parts=kept.parts, family=row.family)
-    return evaluated_draft(made, with_nested(connection, principal, context, kept.parts))
+    return evaluated_draft(made, add_nested_formulas(connection, principal, context, kept.parts))
 
 
 def causes_view(connection: Connection, principal: Principal, found: FoundBatch) -> BatchCauses:
@@ -103,14 +105,14 @@ def causes_view(connection: Connection, principal: Principal, found: FoundBatch)
     for mark in tastings.marks_of_batches(connection, principal.kitchen_id, [found.row.id]):
         marks.setdefault(mark.pole, []).append(mark.score)
     said = {each.symptom for each in found.said}
-    words = batch_from(found.row.document).record.words
+    words = read_batch(found.row.document).record.words
     return BatchCauses(
         has_formula=found.has_formula,
         currency=people.person_settings(connection, principal).currency,
         symptoms=tuple(SymptomView(each.name, each.words, asked_of(each.name)) for each in symptoms().values()),
         suggested=tuple(
             SuggestedView(each.symptom, symptoms()[each.symptom].words, each.why)
-            for each in suggested(words, marks)
+            for each in suggest_symptoms(words, marks)
             if each.symptom not in said
         ),
         explanations=tuple(
@@ -128,7 +130,7 @@ def repairs_for(formula: EvaluatedFormula) -> tuple[Repair, ...]:
 
 
 def _was_good(row: BatchRow, said: Sequence[SymptomRow]) -> bool:
-    words = batch_from(row.document).record.words
+    words = read_batch(row.document).record.words
     return not said and set(words) <= {"just right"}
 
 

@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass, replace
 
-from ample_crumb.application.batches.document import batch_from
+from ample_crumb.application.batches.document import read_batch
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula, evaluated_draft
-from ample_crumb.application.formulas.nested_formulas import with_nested
+from ample_crumb.application.formulas.nested_formulas import add_nested_formulas
 from ample_crumb.application.formulas.production import production_inputs
 from ample_crumb.core.causes.signs import BatchSigns
 from ample_crumb.core.formula.evaluation import FormulaFigures
@@ -28,8 +28,8 @@ def signs_of_batch(
     connection: Connection, principal: Principal, row: BatchRow, context: KitchenContext, told: Told
 ) -> BatchSigns:
     """The signs of a batch as it was made."""
-    kept = batch_from(row.document)
-    context = with_nested(connection, principal, context, kept.parts)
+    kept = read_batch(row.document)
+    context = add_nested_formulas(connection, principal, context, kept.parts)
     settings = kept.plan.production
     record = kept.record
     made = replace(

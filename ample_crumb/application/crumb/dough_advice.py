@@ -3,7 +3,7 @@
 from ample_crumb.application.crumb.views import LookView, StepwiseView
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula
 from ample_crumb.application.formulas.repair_options import repair_context
-from ample_crumb.core.crumb.dough_diagnosis import Remedy, Stage, StepwiseRepair, look_at
+from ample_crumb.core.crumb.dough_diagnosis import Remedy, Stage, StepwiseRepair, diagnose_dough
 from ample_crumb.core.crumb.dough_state import Consistency
 from ample_crumb.core.formula.rewrite import adjusted_amount
 from ample_crumb.core.problem import CannotUse
@@ -12,7 +12,7 @@ from ample_crumb.core.problem import CannotUse
 def look_at_dough(formula: EvaluatedFormula, said: Consistency, stage: Stage) -> LookView:
     """What to do about a dough that is like that. Raises CannotUse where nobody knows what it should be like."""
     context = formula.context
-    found = look_at(formula.dough, said, stage, context.cupboard, repair_context(formula), context.learned)
+    found = diagnose_dough(formula.dough, said, stage, context.cupboard, repair_context(formula), context.learned)
     if found is None:
         raise CannotUse("Nobody can say what this dough should be like yet; let its lines be read first.")
     thinner = found.steps_off > 0

@@ -1,7 +1,7 @@
 """What a batch that came out so teaches."""
 
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula
-from ample_crumb.core.crumb.composition import share_of, summed
+from ample_crumb.core.crumb.composition import share_of, sum_mixes
 from ample_crumb.core.crumb.dials.judge import dials_of
 from ample_crumb.core.crumb.feedback import BatchFeedback, dial_readings, holding_shares_of
 
@@ -11,7 +11,7 @@ def lesson_of(formula: EvaluatedFormula, words: str) -> BatchFeedback | None:
     to learn from."""
     shares = formula.dough.dough.lines
     slugs = dict.fromkeys(share.item.slug for share in shares)
-    by_food = {slug: summed(share_of(share) for share in shares if share.item.slug == slug) for slug in slugs}
+    by_food = {slug: sum_mixes(share_of(share) for share in shares if share.item.slug == slug) for slug in slugs}
     # By the table, not by what was learned before: else every batch would be judged by those before it.
-    dials = dial_readings(dials_of(summed(by_food.values()), formula.dough.family))
+    dials = dial_readings(dials_of(sum_mixes(by_food.values()), formula.dough.family))
     return BatchFeedback(words, formula.dough.family, dials, holding_shares_of(by_food)) if dials else None

@@ -23,10 +23,10 @@ def look(database: Database, principal: Principal, bench: Bench, said: Consisten
     return look_at_dough(evaluate_bench(database, principal, bench), said, stage)
 
 
-def learning(database: Database, principal: Principal) -> LearningView:
+def read_learning(database: Database, principal: Principal) -> LearningView:
     """What was learned, and from what."""
     with database.transaction(principal) as connection:
-        rows = feedback.listed(connection, principal.kitchen_id)
+        rows = feedback.list_feedback(connection, principal.kitchen_id)
         bakes = batches.bakes(connection, principal.kitchen_id)
         context = load_context(connection, principal)
     foods = context.cupboard.ingredients

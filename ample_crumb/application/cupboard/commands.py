@@ -7,7 +7,7 @@ from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.cupboard.product_checks import (
     ChangedProduct,
     acceptable,
-    cupboard_changed,
+    mark_products_changed,
     refuse_code_of_another,
 )
 from ample_crumb.application.cupboard.products import product_draft, product_view
@@ -39,7 +39,7 @@ def create(
         refuse_code_of_another(connection, principal, product_id, draft.gtin)
         if products.add(connection, principal.kitchen_id, product_id, draft.about(finished=finished)):
             products.add_label(connection, principal.kitchen_id, product_id, 1, draft.pack())
-            cupboard_changed(connection, principal, ChangedProduct(product_id, draft.names()))
+            mark_products_changed(connection, principal, ChangedProduct(product_id, draft.names()))
     return _view(database, principal, product_id)
 
 
@@ -72,7 +72,7 @@ def save(
             # Under the names that it had no line comes to mean it that did not before.
             same = there.names() == draft.names() and row.finished == finished
             names = () if same else (*there.names(), *draft.names())
-            cupboard_changed(connection, principal, ChangedProduct(product_id, names))
+            mark_products_changed(connection, principal, ChangedProduct(product_id, names))
     return _view(database, principal, product_id)
 
 
@@ -109,7 +109,7 @@ def move(database: Database, principal: Principal, product_id: UUID) -> ProductV
         kitchens.lock(connection, principal.kitchen_id)
         at, *older = label_slugs(product_id, _row(connection, principal, product_id).number)
         formula_foods.point_lines(connection, principal.kitchen_id, older, at, by_name=False)
-        kitchens.reading_changed(connection, principal.kitchen_id)
+        kitchens.mark_reading_changed(connection, principal.kitchen_id)
         jobs.ask_for_summaries(connection, principal, Touched(foods=frozenset({str(product_id)})))
     return _view(database, principal, product_id)
 
@@ -144,7 +144,9 @@ def _merge(connection: Connection, principal: Principal, gone: ProductRow, stays
     if price is not None and prices.price_of(connection, principal.kitchen_id, str(stays.id)) is None:
         prices.set_price(connection, principal.kitchen_id, str(stays.id), price)
     all_names = (*kept.names(), gone.name, *gone.synonyms)
-    cupboard_changed(connection, principal, ChangedProduct(gone.id, all_names), ChangedProduct(stays.id, all_names))
+    mark_products_changed(
+        connection, principal, ChangedProduct(gone.id, all_names), ChangedProduct(stays.id, all_names)
+    )
 
 
 def archive(database: Database, principal: Principal, product_id: UUID, *, archived: bool) -> None:
@@ -155,7 +157,7 @@ def archive(database: Database, principal: Principal, product_id: UUID, *, archi
         if archived and row.finished:
             _pin_label(connection, principal, label_slug(row.id, row.number))
         products.archive(connection, principal.kitchen_id, product_id, archived=archived)
-        cupboard_changed(connection, principal, ChangedProduct(product_id, (row.name, *row.synonyms)))
+        mark_products_changed(connection, principal, ChangedProduct(product_id, (row.name, *row.synonyms)))
 
 
 def _pin_label(connection: Connection, principal: Principal, slug: str) -> None:
@@ -175,7 +177,7 @@ def set_price(database: Database, principal: Principal, food: str, price: float 
             prices.forget_price(connection, principal.kitchen_id, food)
         else:
             prices.set_price(connection, principal.kitchen_id, food, bought)
-        kitchens.reading_changed(connection, principal.kitchen_id)
+        kitchens.mark_reading_changed(connection, principal.kitchen_id)
         jobs.ask_for_summaries(connection, principal, Touched(foods=frozenset((food,))))
         return bought
 

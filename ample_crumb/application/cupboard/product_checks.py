@@ -46,11 +46,11 @@ class ChangedProduct:
     names: tuple[str, ...]
 
 
-def cupboard_changed(connection: Connection, principal: Principal, *drafts: ChangedProduct) -> None:
+def mark_products_changed(connection: Connection, principal: Principal, *drafts: ChangedProduct) -> None:
     """These products are others now: the summaries of formulas that use them, or whose lines may mean them, are asked
     for. The caller holds the kitchen's lock."""
-    products.cupboard_changed(connection, principal.kitchen_id, [each.id for each in drafts])
-    kitchens.reading_changed(connection, principal.kitchen_id)
+    products.mark_products_changed(connection, principal.kitchen_id, [each.id for each in drafts])
+    kitchens.mark_reading_changed(connection, principal.kitchen_id)
     named = frozenset(word for each in drafts for name in each.names for word in words(name))
     there = formula_foods.words_of_lines(connection, principal.kitchen_id) if named else []
     slips = frozenset(word for word in there if any(is_slip(word, each) for each in named))

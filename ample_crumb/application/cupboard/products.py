@@ -101,7 +101,7 @@ def product_draft(row: ProductRow) -> ProductDraft:
 
 def usage(connection: Connection, principal: Principal, at: str, older: Sequence[str] = ()) -> Usage:
     """Which formulas use a food or an older label of it."""
-    rows = formula_foods.using(connection, principal.kitchen_id, at, older, MOST_USING)
+    rows = formula_foods.list_using(connection, principal.kitchen_id, at, older, MOST_USING)
     shown = tuple(UsingFormula(row.id, row.name, row.behind) for row in rows)
     return Usage(rows[0].count, rows[0].behind_count, shown) if rows else Usage(0, 0, ())
 

@@ -56,7 +56,7 @@ def list_page(database: Database, principal: Principal, shelf: Shelf, after: str
     items: list[CupboardItem] = []
     if behind or not after:
         with database.transaction(principal) as connection:
-            rows = products.listed(connection, principal.kitchen_id, shelf, PAGE + 1, behind)
+            rows = products.list_products(connection, principal.kitchen_id, shelf, PAGE + 1, behind)
         items += map(own_item, rows)
     if shelf.on is OnShelf.IN_USE:
         items += islice(_generic(shelf, "" if behind else after), PAGE + 1 - len(items))

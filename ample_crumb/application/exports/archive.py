@@ -160,7 +160,7 @@ def _put(
     archive.bump_revisions(connection, principal.kitchen_id)
     ids = [UUID(row["id"]) for row in tables.get("product", [])]
     if ids:
-        products.cupboard_changed(connection, principal.kitchen_id, ids)
+        products.mark_products_changed(connection, principal.kitchen_id, ids)
     jobs.ask_for_summaries(connection, principal, Touched(everything=True))
     return principal
 

@@ -148,7 +148,7 @@ def _spans(written: list[date]) -> Iterator[tuple[date, date]]:
 
 def shopping_csv(database: Database, principal: Principal, run_id: UUID) -> str:
     """What to buy for a bake day. Raises NotHere."""
-    view = bake_days_queries.shopping(database, principal, run_id)
+    view = bake_days_queries.read_shopping_list(database, principal, run_id)
     rows = [
         asdict(item) | {"packs": "; ".join(f"{each.count} x {each.pack_g:g} g" for each in item.packs)}
         for item in view.items

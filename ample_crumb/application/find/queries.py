@@ -33,8 +33,8 @@ def find(database: Database, principal: Principal, words: str) -> list[SearchHit
     if not words:
         return []
     with database.transaction(principal) as connection:
-        rows = formulas.called(connection, principal.kitchen_id, words, MOST)
-        eaten = days.entries_called(connection, principal, words, MOST)
+        rows = formulas.find_by_words(connection, principal.kitchen_id, words, MOST)
+        eaten = days.find_entries_by_words(connection, principal, words, MOST)
         context = load_context(connection, principal)
     hits = [_formula(row, diet_alerts(kept_summary(row).allergens, context.dietary_profiles)) for row in rows]
     hits += [SearchHit("day", day.isoformat(), name, "") for day, name in eaten]

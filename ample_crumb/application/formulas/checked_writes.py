@@ -42,7 +42,7 @@ class CheckedDraft:
         return evaluated_view(self.formula), analysis_view(self.formula, classic)
 
 
-def checked(connection: Connection, principal: Principal, formula_id: UUID, draft: Draft) -> CheckedDraft:
+def check_draft(connection: Connection, principal: Principal, formula_id: UUID, draft: Draft) -> CheckedDraft:
     """The draft as it may be stored. Raises CannotAccept and TooMuch."""
     name = draft.name.strip()
     if not name:

@@ -4,10 +4,10 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.formulas.draft import Bench, draft_of, from_stored
+from ample_crumb.application.formulas.draft import Bench, draft_of, read_draft
 from ample_crumb.application.formulas.evaluated_formula import evaluated_draft
 from ample_crumb.application.formulas.evaluation import evaluate_in
-from ample_crumb.application.formulas.nested_formulas import with_nested
+from ample_crumb.application.formulas.nested_formulas import add_nested_formulas
 from ample_crumb.application.views import FiguresView, view
 from ample_crumb.core.crumb.character import differences
 from ample_crumb.core.crumb.check import CrumbCheck
@@ -83,7 +83,7 @@ def _other(
     kept = versions.find(connection, principal.kitchen_id, row.id, reference.number)
     if kept is None:
         return None, None
-    draft = from_stored(kept.draft)
+    draft = read_draft(kept.draft)
     name = f"{row.name}, {kept.name or f'version {kept.number}'}"
     side, check = _made(connection, principal, name, draft)
     # Figures of a kept state are those of then; its lines are read as they are read now.
@@ -91,7 +91,7 @@ def _other(
 
 
 def _made(connection: Connection, principal: Principal, name: str, draft: Draft) -> tuple[ComparisonSide, CrumbCheck]:
-    context = with_nested(connection, principal, load_context(connection, principal), draft.parts)
+    context = add_nested_formulas(connection, principal, load_context(connection, principal), draft.parts)
     made = evaluated_draft(draft, context)
     return _side(name, made.made, context), made.check
 

@@ -22,7 +22,7 @@ def create(database: Database, principal: Principal, formula_id: UUID, draft: Dr
     """A new formula. Sending the same id again gives the formula that is there and changes nothing."""
     with database.transaction(principal) as connection:
         checked_writes.add(
-            connection, principal, formula_id, checked_writes.checked(connection, principal, formula_id, draft)
+            connection, principal, formula_id, checked_writes.check_draft(connection, principal, formula_id, draft)
         )
         row = formulas.find(connection, principal.kitchen_id, formula_id)
         if row is None:
@@ -47,7 +47,7 @@ def save(
         row = formulas.find_whole(connection, principal.kitchen_id, formula_id)
         if row is None:
             raise NotHere("formula")
-        found = checked_writes.checked(connection, principal, formula_id, draft)
+        found = checked_writes.check_draft(connection, principal, formula_id, draft)
         there = draft_of(row, row.parts())
         if there == found.draft:
             return FormulaView(

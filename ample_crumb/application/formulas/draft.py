@@ -44,7 +44,7 @@ def typed_classic(classic: ClassicChoice | None) -> dict[str, Any] | None:
     return CLASSIC.written({name: getattr(classic, name) for name in ("name", "mass_g", *FIGURES)})
 
 
-def production_stored(settings: ProductionSettings) -> Content:
+def write_production(settings: ProductionSettings) -> Content:
     """What is said of the making as it is stored: what is not as usual."""
     usual = ProductionSettings()
     stored = {name: value for name, value in asdict(settings).items() if value != getattr(usual, name)}
@@ -53,7 +53,7 @@ def production_stored(settings: ProductionSettings) -> Content:
     return PRODUCTION.written(stored)
 
 
-def production_from(stored: Content) -> ProductionSettings:
+def read_production(stored: Content) -> ProductionSettings:
     """What was stored of the making. Raises UnknownDocument."""
     stored = PRODUCTION.read(stored)
     tins = tuple(UsedTin(UUID(each["tin_id"]), each["count"]) for each in stored.get("tins", []))
@@ -71,7 +71,7 @@ def draft_of(row: FormulaRow, parts: tuple[Part, ...]) -> Draft:
         method=row.method,
         parts=parts,
         classic=classic_choice_of(row),
-        production=production_from(row.production),
+        production=read_production(row.production),
     )
 
 
@@ -85,16 +85,16 @@ def head_of(draft: Draft) -> FormulaHead:
         classic_id=draft.classic.formula_id if draft.classic else None,
         classic=typed_classic(draft.classic),
         classic_number=draft.classic.number if draft.classic else None,
-        production=production_stored(draft.production),
+        production=write_production(draft.production),
     )
 
 
-def parts_stored(parts: tuple[Part, ...]) -> Content:
+def write_parts(parts: tuple[Part, ...]) -> Content:
     """Parts as a branch keeps those of its base."""
     return PARTS.written({"parts": [asdict(part) for part in parts]})
 
 
-def parts_from(stored: Content | list[Content]) -> tuple[Part, ...]:
+def read_parts(stored: Content | list[Content]) -> tuple[Part, ...]:
     """Parts that a branch keeps; a bare list of them is the first form. Raises UnknownDocument."""
     return _parts(PARTS.read({"parts": stored} if isinstance(stored, list) else stored)["parts"])
 
@@ -110,7 +110,7 @@ def _parts(stored: list[Content]) -> tuple[Part, ...]:
     )
 
 
-def stored(draft: Draft) -> Content:
+def write_draft(draft: Draft) -> Content:
     """A draft as a kept state holds it."""
     classic = None
     if draft.classic is not None:
@@ -124,12 +124,12 @@ def stored(draft: Draft) -> Content:
             "method": draft.method,
             "parts": [asdict(part) for part in draft.parts],
             "twin": classic,
-            "production": production_stored(draft.production),
+            "production": write_production(draft.production),
         }
     )
 
 
-def from_stored(kept: Content) -> Draft:
+def read_draft(kept: Content) -> Draft:
     """The draft that a kept state holds, of whatever form. Raises UnknownDocument."""
     kept = FORMULA.read(kept)
     classic = None
@@ -143,7 +143,7 @@ def from_stored(kept: Content) -> Draft:
         method=kept["method"],
         parts=_parts(kept["parts"]),
         classic=classic,
-        production=production_from(kept["production"]),
+        production=read_production(kept["production"]),
     )
 
 

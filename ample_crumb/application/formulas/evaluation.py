@@ -8,7 +8,7 @@ from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.classic_figures import classic_figures
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula, evaluated_draft
-from ample_crumb.application.formulas.nested_formulas import with_nested
+from ample_crumb.application.formulas.nested_formulas import add_nested_formulas
 from ample_crumb.application.formulas.repair_options import repairs_of
 from ample_crumb.application.formulas.summaries import stored_formula
 from ample_crumb.application.formulas.views import AnalysisView, FormulaView, KeepingView, evaluated_view
@@ -17,7 +17,7 @@ from ample_crumb.core.food.claims.claim import ClassicFigures
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.label_text import label_ingredients
 from ample_crumb.core.formula.marketing_terms import words_of
-from ample_crumb.core.formula.self_claims import said_of_itself
+from ample_crumb.core.formula.self_claims import answer_self_claims
 from ample_crumb.core.formula.stated_figures import compare_stated
 from ample_crumb.core.keeping.eat_by import in_words
 from ample_crumb.core.keeping.places import Place
@@ -39,7 +39,9 @@ def evaluate_in(
     """A draft worked out; `above` are the formulas that it stands in, itself where it is stored. Raises TooMuch."""
     check_size(draft.parts)
     day = draft.day if isinstance(draft, Bench) else None
-    context = with_nested(connection, principal, load_context(connection, principal, day), draft.parts, tuple(above))
+    context = add_nested_formulas(
+        connection, principal, load_context(connection, principal, day), draft.parts, tuple(above)
+    )
     return evaluated_draft(draft, context)
 
 
@@ -67,7 +69,7 @@ def analysis_view(formula: EvaluatedFormula, classic: ClassicFigures | None) -> 
         claims=claims,
         words=words,
         stated=compare_stated(read_stated(said), formula.figures, formula.made.piece),
-        called=said_of_itself(draft.name, draft.method, words),
+        called=answer_self_claims(draft.name, draft.method, words),
         questions=formula.questions,
         contradictions=contradictions_of(formula.figures, said),
         hazards=formula.hazards,

@@ -8,7 +8,7 @@ from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 from ample_crumb.core.swap.method_following import MadeDough
 
 
-def in_kitchen(evaluated: EvaluatedFormula, *more: str) -> FormulaInKitchen:
+def with_prices(evaluated: EvaluatedFormula, *more: str) -> FormulaInKitchen:
     """The formula, with the prices of its foods, of all generic ones and of these more."""
     draft, context = evaluated.draft, evaluated.context
     making, _ = production_inputs(draft.production, draft.pieces, context)

@@ -6,7 +6,7 @@ from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_bench
 from ample_crumb.core.crumb.dough_state import DoughState
 from ample_crumb.core.crumb.hazard import Hazard
-from ample_crumb.core.formula.steps import Step, StepCheck, checks_of, linked, mixed_at, steps_of
+from ample_crumb.core.formula.steps import Step, StepCheck, checks_of, find_mixing_step, link_names, steps_of
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 
@@ -34,9 +34,9 @@ def method_view(database: Database, principal: Principal, bench: Bench) -> Metho
         steps=steps,
         checks=checks_of(bench.method, formula.figures, formula.context.cupboard),
         hazards=formula.hazards,
-        linked=linked(bench.method, formula.figures),
+        linked=link_names(bench.method, formula.figures),
         low_min=sum(step.low_min or 0.0 for step in steps),
         high_min=sum(step.high_min or 0.0 for step in steps),
-        mixed_at=mixed_at(steps),
+        mixed_at=find_mixing_step(steps),
         state=formula.check.state,
     )

@@ -12,7 +12,7 @@ from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.cupboards import priced_food
-from ample_crumb.application.formulas.draft import production_from
+from ample_crumb.application.formulas.draft import read_production
 from ample_crumb.application.formulas.production import produce_draft
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.core.food.ingredient import Ingredient
@@ -60,7 +60,7 @@ def nested_formula_id(slug: str) -> UUID | None:
         return None
 
 
-def with_nested(
+def add_nested_formulas(
     connection: Connection,
     principal: Principal,
     context: KitchenContext,
@@ -116,7 +116,7 @@ def _made(
     """The whole formula made, or the part that the slug names, as one eats it."""
     if slug == nested_slug(row.id):
         return produce_draft(
-            parts, row.written_piece_count, row.family, production_from(row.production), context
+            parts, row.written_piece_count, row.family, read_production(row.production), context
         ), row.name
     for part in parts:
         if slug == nested_slug(row.id, part.name):

@@ -14,7 +14,7 @@ from ample_crumb.core.quantity.line_parser import without_bullet
 from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
 
 
-def pasted(recipe: WrittenRecipe, own: Mapping[UUID, Tin]) -> Pasted:
+def describe_pasted(recipe: WrittenRecipe, own: Mapping[UUID, Tin]) -> Pasted:
     """The recipe with its oven, its times and its tin, among the kitchen's `own` the one that is meant."""
     parts = tuple(
         replace(part, lines=tuple(replace(line, text=without_bullet(line.text)) for line in part.lines))

@@ -16,8 +16,8 @@ from ample_crumb.application.formulas.evaluation import (
     evaluate_in,
     formula_view,
 )
-from ample_crumb.application.formulas.nested_formulas import with_nested
-from ample_crumb.application.formulas.pasted_recipe import pasted
+from ample_crumb.application.formulas.nested_formulas import add_nested_formulas
+from ample_crumb.application.formulas.pasted_recipe import describe_pasted
 from ample_crumb.application.formulas.production import produce_draft, tins_of
 from ample_crumb.application.formulas.summaries import FormulaSummary, kept_summary, summary_now
 from ample_crumb.application.formulas.views import (
@@ -32,7 +32,7 @@ from ample_crumb.application.formulas.views import (
     evaluated_view,
 )
 from ample_crumb.application.problems import CannotAccept, NotHere
-from ample_crumb.application.views import portion_view, tallied
+from ample_crumb.application.views import portion_view, tally_view
 from ample_crumb.core.day.day_budget import pieces_that_fit
 from ample_crumb.core.formula.eater_alerts import diet_alerts
 from ample_crumb.core.formula.evaluation import evaluate
@@ -42,7 +42,7 @@ from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.formula.rewrite import adjusted_amount, details_of, with_details
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.draft import UsedTin
-from ample_crumb.core.production.scaling import TinFactor, TinFactors, factors_by_part, factors_for_tins, scaled
+from ample_crumb.core.production.scaling import TinFactor, TinFactors, factors_by_part, factors_for_tins, scale_line
 from ample_crumb.formats.recipe_text import read_recipes
 from ample_crumb.store import formulas, tins
 from ample_crumb.store.database import Connection, Database
@@ -81,7 +81,7 @@ def list_page(
             room_kcal=context.room_kcal if choices.fits_on else None,
             archived=choices.archived,
         )
-        rows = formulas.listed(connection, principal, PAGE + 1, narrowed, choices.order, behind)
+        rows = formulas.list_formulas(connection, principal, PAGE + 1, narrowed, choices.order, behind)
     last = rows[PAGE - 1] if len(rows) > PAGE else None
     return FormulaPage(
         tuple(_list_item(row, kept_summary(row), context) for row in rows[:PAGE]),
@@ -122,14 +122,14 @@ def paste(database: Database, principal: Principal, text: str) -> PastedText:
     """Takes a pasted text apart. Raises CannotUse with a sentence when it holds no recipe or too much."""
     read = read_recipes(text)
     with database.transaction(principal) as connection:
-        own = {row.id: row.tin() for row in tins.listed(connection, principal.kitchen_id) if not row.archived}
-    return PastedText(tuple(pasted(recipe, own) for recipe in read.recipes), read.remarks)
+        own = {row.id: row.tin() for row in tins.list_tins(connection, principal.kitchen_id) if not row.archived}
+    return PastedText(tuple(describe_pasted(recipe, own) for recipe in read.recipes), read.remarks)
 
 
 def adjust_amount(database: Database, principal: Principal, line: Line, factor: float) -> str:
     """The line written anew in grams with its amount multiplied. Raises CannotUse when it has no grams."""
     with database.transaction(principal) as connection:
-        context = with_nested(connection, principal, load_context(connection, principal), (Part("", (line,)),))
+        context = add_nested_formulas(connection, principal, load_context(connection, principal), (Part("", (line,)),))
     text = adjusted_amount(read_against(line, context.cupboard, context.preferences), factor)
     if text is None:
         raise CannotUse("This line has no grams to change; say how much first.")
@@ -139,7 +139,7 @@ def adjust_amount(database: Database, principal: Principal, line: Line, factor: 
 def detail(database: Database, principal: Principal, line: Line, changes: Mapping[str, Any]) -> str:
     """The line with these of its `Details` changed, and otherwise as it was written."""
     with database.transaction(principal) as connection:
-        context = with_nested(connection, principal, load_context(connection, principal), (Part("", (line,)),))
+        context = add_nested_formulas(connection, principal, load_context(connection, principal), (Part("", (line,)),))
     read = read_against(line, context.cupboard, context.preferences)
     return with_details(read, replace(details_of(read), **changes))
 
@@ -149,11 +149,11 @@ def scale(database: Database, principal: Principal, parts: tuple[Part, ...], by:
     for a factor that is a slip."""
     check_size(parts)
     with database.transaction(principal) as connection:
-        context = with_nested(connection, principal, load_context(connection, principal), parts)
+        context = add_nested_formulas(connection, principal, load_context(connection, principal), parts)
     factors = factors_by_part(parts, by)
     lines = tuple(
         tuple(
-            scaled(
+            scale_line(
                 read_against(line, context.cupboard, context.preferences),
                 factor,
                 context.cupboard,
@@ -179,7 +179,7 @@ def scale(database: Database, principal: Principal, parts: tuple[Part, ...], by:
 def into_tins(database: Database, principal: Principal, bench: Bench, others: tuple[UsedTin, ...]) -> TinFactors:
     """Factors for baking what is on the Bench in other tins. Raises CannotAccept without tins on either side."""
     with database.transaction(principal) as connection:
-        context = with_nested(connection, principal, load_context(connection, principal), bench.parts)
+        context = add_nested_formulas(connection, principal, load_context(connection, principal), bench.parts)
     made = produce_draft(bench.parts, bench.pieces, bench.family, bench.production, context)
     now, then = tins_of(bench.production.tins, context), tins_of(others, context)
     if not now or not then:
@@ -194,7 +194,7 @@ def _list_item(row: ListedFormula, kept: FormulaSummary, context: KitchenContext
     return FormulaListItem(
         row.id, row.name, row.family, row.base_id, kept.piece_count, row.revision, row.archived, row.updated_at,
         portion_view(kept.piece, context.definition),
-        tallied(kept.piece.figures, kept.piece.figures, context.tally), row.piece_cost, row.cost_at_least,
+        tally_view(kept.piece.figures, kept.piece.figures, context.tally), row.piece_cost, row.cost_at_least,
         row.hands_on_min, row.whole_min, row.bowl_count, row.usual_count,
         diet_alerts(kept.allergens, context.dietary_profiles), kept.stale, kept.stopped, kept.problem,
     )  # fmt: skip
@@ -212,7 +212,7 @@ def read_bench(database: Database, principal: Principal, bench: Bench) -> BenchV
     return BenchView(evaluated_view(formula), fitting)
 
 
-def analysis(database: Database, principal: Principal, bench: Bench) -> AnalysisView:
+def analyse_bench(database: Database, principal: Principal, bench: Bench) -> AnalysisView:
     """What is asked of the Bench once it rests. Raises TooMuch."""
     with database.transaction(principal) as connection:
         formula = evaluate_in(connection, principal, bench)

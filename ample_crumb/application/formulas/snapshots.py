@@ -5,7 +5,7 @@ from datetime import datetime, timedelta
 from typing import Final
 from uuid import UUID, uuid4
 
-from ample_crumb.application.formulas.draft import from_stored, stored
+from ample_crumb.application.formulas.draft import read_draft, write_draft
 from ample_crumb.application.formulas.summaries import summary_now
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.store import versions
@@ -36,7 +36,7 @@ def snapshot_of(
         id=kept_as.id,
         name=kept_as.name,
         kept_by=kept_as.kept_by,
-        draft=stored(draft),
+        draft=write_draft(draft),
         piece=summary.piece,
         piece_count=summary.piece_count,
     )
@@ -47,7 +47,7 @@ def unkept_snapshot(
 ) -> VersionSnapshot | None:
     """The state, unless it is the one that was kept last."""
     last = versions.last_draft(connection, principal.kitchen_id, row.id)
-    if last is not None and from_stored(last) == draft:
+    if last is not None and read_draft(last) == draft:
         return None
     return snapshot_of(connection, principal, row, draft, kept_as)
 

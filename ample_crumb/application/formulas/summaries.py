@@ -13,7 +13,7 @@ from ample_crumb.application.context import load_context
 from ample_crumb.application.cupboards import priced_food
 from ample_crumb.application.formulas.draft import draft_of
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula, evaluated_draft
-from ample_crumb.application.formulas.nested_formulas import is_nested, nested_formula_id, with_nested
+from ample_crumb.application.formulas.nested_formulas import add_nested_formulas, is_nested, nested_formula_id
 from ample_crumb.core.food.nutrients import Nutrients, Portion, StandardUncertainty, total
 from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.evaluation import FormulaFigures
@@ -72,7 +72,7 @@ def summary_now(connection: Connection, principal: Principal, row: FormulaRow) -
 def stored_formula(connection: Connection, principal: Principal, row: FormulaRow) -> EvaluatedFormula:
     """A stored formula worked out."""
     draft = draft_of(row, formulas.parts_of(connection, principal.kitchen_id, row.id))
-    context = with_nested(connection, principal, load_context(connection, principal), draft.parts, (row.id,))
+    context = add_nested_formulas(connection, principal, load_context(connection, principal), draft.parts, (row.id,))
     return evaluated_draft(draft, context)
 
 

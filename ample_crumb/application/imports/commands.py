@@ -4,7 +4,7 @@ from dataclasses import replace
 from uuid import UUID
 
 from ample_crumb.application.context import load_context
-from ample_crumb.application.formulas.draft import from_stored, stored
+from ample_crumb.application.formulas.draft import read_draft, write_draft
 from ample_crumb.application.formulas.evaluation import evaluate_in
 from ample_crumb.application.imports import item_writer, taking_back
 from ample_crumb.application.imports.file_reader import BroughtFile, questions_in, read_file
@@ -66,7 +66,7 @@ def _changed(connection: Connection, principal: Principal, item: ItemRow, change
         return item
     if item.kind != "formula" or item.content is None:
         raise CannotAccept("/lines", "Only the lines of a recipe are put right here; a row of a CSV is, in its file.")
-    draft = from_stored(item.content)
+    draft = read_draft(item.content)
     written = {line.id: line for line in change.lines}
     parts = tuple(
         replace(part, lines=tuple(_rewritten(line, written.get(line.id)) for line in part.lines))
@@ -83,7 +83,7 @@ def _changed(connection: Connection, principal: Principal, item: ItemRow, change
     if not draft.parts:
         raise CannotAccept("/lines", "A recipe without lines is none; leave it out instead.")
     formula = evaluate_in(connection, principal, draft)
-    return replace(item, title=draft.name, content=stored(draft), problem="", question_count=questions_in(formula))
+    return replace(item, title=draft.name, content=write_draft(draft), problem="", question_count=questions_in(formula))
 
 
 def _rewritten(line: Line, anew: RewrittenLine | None) -> Line:

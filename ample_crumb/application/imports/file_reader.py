@@ -12,9 +12,9 @@ from uuid import UUID, uuid5
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.documents import DocumentKind
 from ample_crumb.application.exports.archive import is_archive
-from ample_crumb.application.formulas.draft import stored
+from ample_crumb.application.formulas.draft import write_draft
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula, evaluated_draft
-from ample_crumb.application.formulas.pasted_recipe import pasted
+from ample_crumb.application.formulas.pasted_recipe import describe_pasted
 from ample_crumb.application.imports.views import AskedMatching
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.core.food.nutrients import Nutrients
@@ -27,8 +27,8 @@ from ample_crumb.formats.csv_table import CsvTable, csv_table
 from ample_crumb.formats.matched_rows import EatenRow, MatchedRow, WeighedRow, matched_rows
 from ample_crumb.formats.products_csv import TypedProduct
 from ample_crumb.formats.recipe_text import MOST_IN_FILE, read_recipes
-from ample_crumb.formats.text_bytes import decoded
-from ample_crumb.formats.zip_files import is_zip, unzipped
+from ample_crumb.formats.text_bytes import decode_text
+from ample_crumb.formats.zip_files import is_zip, unzip_texts
 from ample_crumb.store.imports import FileRow, ItemRow
 
 _MOST_TEXT_BYTES: Final = 20_000_000
@@ -76,7 +76,7 @@ def read_file(context: KitchenContext, brought: BroughtFile) -> ReadFile:
         data = file.read(_MOST_TEXT_BYTES + 1)
         if len(data) > _MOST_TEXT_BYTES:
             raise CannotUse(f"A text of over {_MOST_TEXT_BYTES // 1_000_000} MB is no recipe and no diary.")
-        text = decoded(data)
+        text = decode_text(data)
         remarks.extend(filter(None, [text.remark]))
         if name.casefold().endswith(_TABLES) or asked.kind is not None:
             return _of_table(name, place, csv_table(text.text), asked, remarks)
@@ -138,9 +138,9 @@ def _kept(
 
 def _of_zip(context: KitchenContext, file: IO[bytes], remarks: list[str]) -> list[_Found]:
     found: list[_Found] = []
-    for name, data in unzipped(file, remarks):
+    for name, data in unzip_texts(file, remarks):
         try:
-            text = decoded(data)
+            text = decode_text(data)
             if text.remark:
                 remarks.append(f"{name}: {text.remark}")
             found.extend(_of_text(context, name, text.text, remarks))
@@ -163,13 +163,13 @@ def _recipe(context: KitchenContext, recipe: WrittenRecipe, otherwise: str) -> _
     try:
         formula = evaluated_draft(draft, context)
     except CannotUse as problem:
-        return _Found(0, "formula", draft.name, stored(draft), str(problem))
-    return _Found(0, "formula", draft.name, stored(draft), question_count=questions_in(formula))
+        return _Found(0, "formula", draft.name, write_draft(draft), str(problem))
+    return _Found(0, "formula", draft.name, write_draft(draft), question_count=questions_in(formula))
 
 
 def draft_of_recipe(context: KitchenContext, recipe: WrittenRecipe, otherwise: str = "A recipe") -> Draft:
     """A recipe as a formula: baked in the oven and the tin that it names, where the kitchen has that tin."""
-    read = pasted(recipe, {tin_id: row.tin() for tin_id, row in context.tins.items() if not row.archived})
+    read = describe_pasted(recipe, {tin_id: row.tin() for tin_id, row in context.tins.items() if not row.archived})
     production = ProductionSettings(
         oven=read.oven,
         oven_c=read.oven_c if read.oven_c is not None and 100 <= read.oven_c <= 300 else None,
@@ -187,7 +187,7 @@ def questions_in(formula: EvaluatedFormula) -> int:
 
 def _of_table(name: str, place: int, table: CsvTable, asked: AskedMatching, remarks: list[str]) -> ReadFile:
     try:
-        matching = matched_as_asked(table, asked)
+        matching = match_table(table, asked)
     except CannotUse as problem:
         shown = _shown(table, Matching(TableKind.DAYS))
         return _kept(name, place, "table", [*remarks, str(problem)], [], shown)
@@ -211,7 +211,7 @@ def _last_of_a_day(found: list[_Found]) -> list[_Found]:
     ]
 
 
-def matched_as_asked(table: CsvTable, asked: AskedMatching) -> Matching:
+def match_table(table: CsvTable, asked: AskedMatching) -> Matching:
     """How a table is read: as asked, and otherwise as guessed. Raises CannotUse."""
     try:
         kind = TableKind(asked.kind) if asked.kind else None

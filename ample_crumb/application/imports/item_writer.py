@@ -8,10 +8,10 @@ from typing import Any, Final
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
-from ample_crumb.application.cupboard.product_checks import ChangedProduct, acceptable, cupboard_changed
+from ample_crumb.application.cupboard.product_checks import ChangedProduct, acceptable, mark_products_changed
 from ample_crumb.application.cupboard.views import ProductDraft
 from ample_crumb.application.formulas import checked_writes
-from ample_crumb.application.formulas.draft import from_stored
+from ample_crumb.application.formulas.draft import read_draft
 from ample_crumb.application.imports.file_reader import PRODUCT, eaten_of, weighed_of
 from ample_crumb.application.stash.label_sheet import zone_of
 from ample_crumb.core.food.label import Label, LabelBasis, Style
@@ -74,7 +74,7 @@ def _formula(connection: Connection, principal: Principal, item: ItemRow) -> Ite
     put away, it comes back."""
     assert item.content is not None
     formula_id = item.fingerprint
-    found = checked_writes.checked(connection, principal, formula_id, from_stored(item.content))
+    found = checked_writes.check_draft(connection, principal, formula_id, read_draft(item.content))
     version = 1
     if not checked_writes.add(connection, principal, formula_id, found):
         formula_writes.archive(connection, principal.kitchen_id, formula_id, archived=False)
@@ -98,7 +98,7 @@ def _product(connection: Connection, principal: Principal, item: ItemRow) -> Ite
         products.add_label(connection, principal.kitchen_id, product_id, 1, draft.pack())
     else:
         products.archive(connection, principal.kitchen_id, product_id, archived=False)
-    cupboard_changed(connection, principal, ChangedProduct(product_id, draft.names()))
+    mark_products_changed(connection, principal, ChangedProduct(product_id, draft.names()))
     there = products.find(connection, principal.kitchen_id, product_id)
     return replace(
         item, state="written", target=str(product_id), target_version=there.revision if there is not None else 1

@@ -3,7 +3,7 @@
 from typing import Any
 from uuid import UUID
 
-from ample_crumb.application.formulas.draft import from_stored
+from ample_crumb.application.formulas.draft import read_draft
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula
 from ample_crumb.application.formulas.evaluation import evaluate_in
 from ample_crumb.application.imports import taking_back
@@ -33,10 +33,10 @@ _MOST_TITLES = 12
 _AT_ONCE = 500
 
 
-def listed(database: Database, principal: Principal) -> list[ImportRow]:
+def list_imports(database: Database, principal: Principal) -> list[ImportRow]:
     """The imports of the kitchen, the newest first."""
     with database.transaction(principal) as connection:
-        return imports.listed(connection, principal.kitchen_id, MOST_LISTED)
+        return imports.list_imports(connection, principal.kitchen_id, MOST_LISTED)
 
 
 def open_import(database: Database, principal: Principal, import_id: UUID) -> OpenedImport:
@@ -122,7 +122,7 @@ def item_view(connection: Connection, principal: Principal, item: ItemRow) -> It
     lines: tuple[LineUnderstood, ...] = ()
     questions: tuple[LineQuestion, ...] = ()
     if item.kind == "formula" and item.content is not None:
-        draft = from_stored(item.content)
+        draft = read_draft(item.content)
         pieces = draft.pieces
         try:
             formula = evaluate_in(connection, principal, draft)

@@ -7,7 +7,7 @@ from time import monotonic
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.application.cupboard.product_checks import ChangedProduct, cupboard_changed
+from ample_crumb.application.cupboard.product_checks import ChangedProduct, mark_products_changed
 from ample_crumb.application.cupboards import label_slug
 from ample_crumb.application.imports.file_reader import weighed_of
 from ample_crumb.application.imports.item_writer import TURN_S
@@ -25,7 +25,7 @@ def changed_since(connection: Connection, principal: Principal, items: Sequence[
     """Those of written items, by their places, that were changed, taken away or used since."""
     made = {kind: [item for item in items if item.kind == kind and item.target] for kind in _KINDS}
     entries = days.entry_versions(connection, principal, [UUID(item.target) for item in made["entry"]])
-    used = formula_writes.formulas_used(
+    used = formula_writes.find_used_formulas(
         connection, principal.kitchen_id, [UUID(item.target) for item in made["formula"]]
     )
     found = {_place(item) for item in made["entry"] if entries.get(UUID(item.target), 1) != item.target_version}
@@ -55,7 +55,7 @@ def _place(item: ItemRow) -> tuple[int, int]:
 
 
 def _is_used(connection: Connection, principal: Principal, product_id: UUID) -> bool:
-    rows = formula_foods.using(connection, principal.kitchen_id, label_slug(product_id, 1), (), 1)
+    rows = formula_foods.list_using(connection, principal.kitchen_id, label_slug(product_id, 1), (), 1)
     return bool(rows)
 
 
@@ -104,7 +104,7 @@ def _take(connection: Connection, principal: Principal, items: Sequence[ItemRow]
 
 def _take_formulas(connection: Connection, principal: Principal, formula_ids: Sequence[UUID]) -> None:
     """What nothing stands on goes for good; what was eaten or baked of is put away, and what was eaten stays."""
-    used = formula_writes.formulas_used(connection, principal.kitchen_id, formula_ids)
+    used = formula_writes.find_used_formulas(connection, principal.kitchen_id, formula_ids)
     for formula_id in formula_ids:
         if formula_id in used:
             formula_writes.archive(connection, principal.kitchen_id, formula_id, archived=True)
@@ -119,4 +119,4 @@ def _take_product(connection: Connection, principal: Principal, product_id: UUID
     if row is None:
         return
     products.archive(connection, principal.kitchen_id, product_id, archived=True)
-    cupboard_changed(connection, principal, ChangedProduct(product_id, (row.name, *row.synonyms)))
+    mark_products_changed(connection, principal, ChangedProduct(product_id, (row.name, *row.synonyms)))

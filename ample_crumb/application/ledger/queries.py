@@ -6,7 +6,7 @@ from typing import Final
 
 from ample_crumb.application.ledger.views import LedgerView, TrendView
 from ample_crumb.application.problems import CannotAccept
-from ample_crumb.core.day.energy_burned import EnergyBurned, energy_burned
+from ample_crumb.core.day.energy_burned import EnergyBurned, estimate_energy_burned
 from ample_crumb.core.day.ledger import LedgerDay, LookedBack, look_back
 from ample_crumb.core.day.weight_trend import WeightOfDay, weight_trend
 from ample_crumb.store import body_weights, ledger
@@ -74,7 +74,7 @@ def _trend(weighed: list[WeightRow], from_day: date) -> tuple[TrendView, ...]:
 def _burned(within: list[WeightRow], looked_back: LookedBack) -> EnergyBurned:
     intake = next((each for each in looked_back.averages if each.name == "energy_kcal"), None)
     mean, sd = (intake.mean, intake.sd or 0.0) if intake else (0.0, 0.0)
-    return energy_burned(_numbered(within), mean, sd, looked_back.logged, looked_back.days)
+    return estimate_energy_burned(_numbered(within), mean, sd, looked_back.logged, looked_back.days)
 
 
 def as_rows(view: LedgerView) -> Iterator[dict[str, object]]:

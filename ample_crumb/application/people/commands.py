@@ -12,7 +12,7 @@ from ample_crumb.application.people.views import PersonView, TargetPlanView
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.day.piece_step import PieceStep
-from ample_crumb.core.day.tally import Tally, checked
+from ample_crumb.core.day.tally import Tally, check_tally
 from ample_crumb.core.day.worked_out_targets import Physique
 from ample_crumb.core.formula.eater_alerts import ASKABLE
 from ample_crumb.core.problem import CannotUse
@@ -42,13 +42,13 @@ def put_person(database: Database, principal: Principal, person_id: UUID, draft:
     if not draft.name.strip():
         raise CannotAccept("/name", "Say who it is: a first name will do.")
     try:
-        tally = None if draft.tally is None else asdict(checked(draft.tally))
+        tally = None if draft.tally is None else asdict(check_tally(draft.tally))
     except CannotUse as cannot:
         raise CannotAccept("/tally", str(cannot)) from cannot
     avoids = [name for name in ASKABLE if name in draft.avoids]
     row = PersonRow(person_id, draft.name.strip(), avoids, draft.piece_step, draft.hides_energy, tally)
     with database.transaction(principal) as connection:
-        there = people.listed(connection, principal.kitchen_id)
+        there = people.list_people(connection, principal.kitchen_id)
         if len(there) >= MOST_PEOPLE and person_id not in {each.id for each in there}:
             raise CannotAccept("/name", f"A kitchen has up to {MOST_PEOPLE} people with days of their own.")
         if any(each.name.casefold() == row.name.casefold() and each.id != person_id for each in there):

@@ -30,7 +30,7 @@ def all_people(connection: Connection, principal: Principal) -> tuple[PersonView
             tally=None if row.tally is None else Tally(**row.tally),
             here=row.id == principal.person_id,
         )
-        for row in people.listed(connection, principal.kitchen_id)
+        for row in people.list_people(connection, principal.kitchen_id)
     )
 
 

@@ -8,7 +8,7 @@ from ample_crumb.application.cupboards import priced_food
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluated_formula import evaluated_draft
 from ample_crumb.application.formulas.evaluation import evaluate_bench
-from ample_crumb.application.formulas.formula_in_kitchen import in_kitchen
+from ample_crumb.application.formulas.formula_in_kitchen import with_prices
 from ample_crumb.application.reformulate.views import CandidateFood, StartDraft, StartFamily, StartView
 from ample_crumb.application.views import portion_view
 from ample_crumb.core.formula.families import family_of
@@ -17,7 +17,7 @@ from ample_crumb.core.reformulate.family_ratios import family_starts, slot_of
 from ample_crumb.core.reformulate.first_formula import StartFood, StartRequest, start_from_foods
 from ample_crumb.core.reformulate.missing_amounts import ProposedAmount, propose_amounts
 from ample_crumb.core.reformulate.wishes import Wish
-from ample_crumb.core.wording import listed
+from ample_crumb.core.wording import join_names
 from ample_crumb.store import stock
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
@@ -27,7 +27,7 @@ def start(database: Database, principal: Principal, draft: StartDraft) -> StartV
     """A first formula of these foods. Raises CannotUse."""
     with database.transaction(principal) as connection:
         context = load_context(connection, principal)
-    empty = in_kitchen(evaluated_draft(Draft("", draft.family, 1, "", ()), context))
+    empty = with_prices(evaluated_draft(Draft("", draft.family, 1, "", ()), context))
     tin = context.tins.get(draft.tin_id) if draft.tin_id else None
     wishes = tuple(Wish(wish.name, wish.value, wish.at_least, wish.per_100g) for wish in draft.wishes)
     request = StartRequest(
@@ -43,7 +43,7 @@ def start(database: Database, principal: Principal, draft: StartDraft) -> StartV
     names = [context.cupboard.ingredients[food.slug].name.split(",")[0] for food in draft.foods[:_NAMED]]
     kind = family_of(draft.family).name.lower()
     return StartView(
-        name=f"{kind[:1].upper()}{kind[1:]} with {listed(names)}"[:_NAME_LENGTH],
+        name=f"{kind[:1].upper()}{kind[1:]} with {join_names(names)}"[:_NAME_LENGTH],
         family=draft.family,
         piece_count=round(found.formula.making.portioning.count),
         method=answer.method.method,
@@ -85,4 +85,4 @@ def start_families() -> tuple[StartFamily, ...]:
 def amounts(database: Database, principal: Principal, bench: Bench) -> tuple[ProposedAmount, ...]:
     """Amounts for lines of the Bench that say none. Raises CannotUse where no line says any."""
     evaluated = evaluate_bench(database, principal, bench)
-    return propose_amounts(replace(in_kitchen(evaluated), family=evaluated.dough.family))
+    return propose_amounts(replace(with_prices(evaluated), family=evaluated.dough.family))

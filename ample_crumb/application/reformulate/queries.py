@@ -8,7 +8,7 @@ from ample_crumb.application.cupboards import priced_food
 from ample_crumb.application.formulas.classic_figures import classic_figures
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_in
-from ample_crumb.application.formulas.formula_in_kitchen import in_kitchen
+from ample_crumb.application.formulas.formula_in_kitchen import with_prices
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.application.reformulate.views import (
     AnswerView,
@@ -134,7 +134,7 @@ def _asked_in(
     evaluated = evaluate_in(connection, principal, bench)
     context = evaluated.context
     needs = _needs(bench, classic_figures(connection, principal, bench.classic))
-    formula = in_kitchen(evaluated, *(draft.allowed or ()))
+    formula = with_prices(evaluated, *(draft.allowed or ()))
     family = evaluated.dough.family
     allowed = at_home(connection, principal, context, draft.allowed) if draft.at_home else draft.allowed
     wishes = tuple(_wish(wish, needs, family, number) for number, wish in enumerate(draft.wishes))
@@ -162,7 +162,7 @@ def at_home(
     foods = dict.fromkeys((*USUAL, *own, *reference_cupboard().ingredients))
     wanted = allowed if allowed is not None else tuple(slug for slug in foods if _comes_in(context, slug))
     asked = sorted(map(priced_food, wanted))
-    known = {row.food: row for row in stock.stocked(connection, principal.kitchen_id, asked)}
+    known = {row.food: row for row in stock.find_stock(connection, principal.kitchen_id, asked)}
 
     def is_here(slug: str) -> bool:
         row = known.get(priced_food(slug))

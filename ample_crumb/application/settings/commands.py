@@ -8,7 +8,7 @@ from ample_crumb.application.problems import CannotAccept
 from ample_crumb.application.settings.views import OwnTin, tin_view
 from ample_crumb.core.formula.eater_alerts import ASKABLE
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.tins import Tin, checked
+from ample_crumb.core.production.tins import Tin, check_tin
 from ample_crumb.core.quantity.name_matching import phrase
 from ample_crumb.store import dietary_profiles, jobs, kitchens, people, scope, tins
 from ample_crumb.store.database import Connection, Database
@@ -33,7 +33,7 @@ def change_settings(database: Database, principal: Principal, settings: Settings
         was = people.person_settings(connection, principal)
         people.save_person_settings(connection, principal, settings)
         if (was.measures, was.energy) != (settings.measures, settings.energy):
-            reading_changed(connection, principal, Touched(everything=True))
+            mark_reading_changed(connection, principal, Touched(everything=True))
     return settings
 
 
@@ -61,14 +61,14 @@ def put_tin(database: Database, principal: Principal, tin_id: UUID, name: str, t
     if not name.strip():
         raise CannotAccept("/name", "A tin needs a name, such as square 20.")
     try:
-        checked(tin)
+        check_tin(tin)
     except CannotUse as cannot:
         raise CannotAccept("", str(cannot)) from cannot
     with database.transaction(principal) as connection:
         kitchens.lock(connection, principal.kitchen_id)
         tins.put(connection, principal.kitchen_id, tin_id, name.strip(), tin)
-        reading_changed(connection, principal, Touched(tins=frozenset({tin_id})))
-        return next(tin_view(row) for row in tins.listed(connection, principal.kitchen_id) if row.id == tin_id)
+        mark_reading_changed(connection, principal, Touched(tins=frozenset({tin_id})))
+        return next(tin_view(row) for row in tins.list_tins(connection, principal.kitchen_id) if row.id == tin_id)
 
 
 def archive_tin(database: Database, principal: Principal, tin_id: UUID) -> None:
@@ -77,10 +77,10 @@ def archive_tin(database: Database, principal: Principal, tin_id: UUID) -> None:
         tins.archive(connection, principal.kitchen_id, tin_id)
 
 
-def reading_changed(connection: Connection, principal: Principal, touched: Touched) -> None:
+def mark_reading_changed(connection: Connection, principal: Principal, touched: Touched) -> None:
     """What lines are read or counted with is another now: the summaries that depend on it are asked for. The caller
     holds the kitchen's lock."""
-    kitchens.reading_changed(connection, principal.kitchen_id)
+    kitchens.mark_reading_changed(connection, principal.kitchen_id)
     jobs.ask_for_summaries(connection, principal, touched)
 
 
@@ -94,7 +94,7 @@ def set_food_alias(database: Database, principal: Principal, name: str, slug: st
             raise CannotAccept("/slug", "We have no such ingredient.")
         kitchens.lock(connection, principal.kitchen_id)
         kitchens.set_food_alias(connection, principal.kitchen_id, words, slug)
-        reading_changed(connection, principal, Touched(phrases=frozenset({words})))
+        mark_reading_changed(connection, principal, Touched(phrases=frozenset({words})))
 
 
 def forget_food_alias(database: Database, principal: Principal, name: str) -> None:
@@ -103,4 +103,4 @@ def forget_food_alias(database: Database, principal: Principal, name: str) -> No
     with database.transaction(principal) as connection:
         kitchens.lock(connection, principal.kitchen_id)
         kitchens.forget_food_alias(connection, principal.kitchen_id, words)
-        reading_changed(connection, principal, Touched(phrases=frozenset({words})))
+        mark_reading_changed(connection, principal, Touched(phrases=frozenset({words})))

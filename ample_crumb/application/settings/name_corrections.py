@@ -7,7 +7,7 @@ from uuid import UUID
 from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.draft import draft_of
 from ample_crumb.application.formulas.evaluated_formula import evaluated_draft
-from ample_crumb.application.formulas.nested_formulas import with_nested
+from ample_crumb.application.formulas.nested_formulas import add_nested_formulas
 from ample_crumb.application.settings.views import ChangedFormula, FoodAlias, FoodAliasEffect
 from ample_crumb.core.quantity.name_matching import phrase
 from ample_crumb.store import formulas
@@ -49,7 +49,7 @@ def effect_of(
             if row.id == beside:
                 continue
             draft = draft_of(row, row.parts())
-            before = with_nested(connection, principal, context, draft.parts, (row.id,))
+            before = add_nested_formulas(connection, principal, context, draft.parts, (row.id,))
             after = replace(then, cupboard=before.cupboard, prices=before.prices)
             was, now = (evaluated_draft(draft, each).made.piece.nutrients for each in (before, after))
             change = ChangedFormula(

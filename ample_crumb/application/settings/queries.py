@@ -34,9 +34,9 @@ def load(database: Database, principal: Principal) -> Kitchen:
             roles=_roles(),
             diets=tuple(BROKEN_BY),
             askable=ASKABLE,
-            dietary_profiles=tuple(dietary_profiles.listed(connection, principal.kitchen_id)),
+            dietary_profiles=tuple(dietary_profiles.list_dietary_profiles(connection, principal.kitchen_id)),
             people=all_people(connection, principal),
-            tins=tuple(tin_view(row) for row in tins.listed(connection, principal.kitchen_id)),
+            tins=tuple(tin_view(row) for row in tins.list_tins(connection, principal.kitchen_id)),
             ovens=tuple(Oven),
             tin_kinds=tuple(TinKind),
         )
@@ -62,7 +62,7 @@ def _formulas_called(connection: Connection, principal: Principal, letters: str)
         Choice(nested_slug(formula_id, part), f"{name}: {part}", "your formula")
         if part
         else Choice(nested_slug(formula_id), f"{name}, your formula", "your formula")
-        for formula_id, name, part in formulas.parts_called(connection, principal.kitchen_id, letters, 8)
+        for formula_id, name, part in formulas.find_parts_by_words(connection, principal.kitchen_id, letters, 8)
     ]
 
 

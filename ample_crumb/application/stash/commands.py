@@ -112,7 +112,7 @@ def _check(connection: Connection, principal: Principal, what: PiecesAt, to_shel
     batch = stash.stashed_batch(connection, principal.kitchen_id, what.batch_id)
     if batch is None:
         raise NotHere("batch")
-    there = {row.id for row in shelves.listed(connection, principal.kitchen_id)}
+    there = {row.id for row in shelves.list_shelves(connection, principal.kitchen_id)}
     if not {what.shelf_id, to_shelf_id} - {None} <= there:
         raise NotHere("shelf")
     if what.lot not in {int(lot[0]) for lot in batch.lots}:
@@ -147,7 +147,7 @@ def put_shelf(
 ) -> tuple[ShelfView, ...]:
     """Writes a shelf, new or renamed; gives all. Raises CannotAccept for a name that is taken, and for too many."""
     with database.transaction(principal) as connection:
-        there = shelves.listed(connection, principal.kitchen_id)
+        there = shelves.list_shelves(connection, principal.kitchen_id)
         if len(there) >= MOST_SHELVES and shelf_id not in {row.id for row in there}:
             raise CannotAccept("/name", f"A kitchen keeps up to {MOST_SHELVES} shelves; take one away first.")
         try:
@@ -161,7 +161,7 @@ def put_shelf(
 def remove_shelf(database: Database, principal: Principal, shelf_id: UUID) -> tuple[ShelfView, ...]:
     """Takes an empty shelf away; gives the others. Raises NotHere, CannotAccept where something lies on it."""
     with database.transaction(principal) as connection:
-        if shelf_id not in {row.id for row in shelves.listed(connection, principal.kitchen_id)}:
+        if shelf_id not in {row.id for row in shelves.list_shelves(connection, principal.kitchen_id)}:
             raise NotHere("shelf")
         if not shelves.remove_shelf(connection, principal.kitchen_id, shelf_id):
             raise CannotAccept("/shelf_id", "Something still lies on it; move that first.")
@@ -169,7 +169,7 @@ def remove_shelf(database: Database, principal: Principal, shelf_id: UUID) -> tu
 
 
 def _shelves(connection: Connection, principal: Principal) -> tuple[ShelfView, ...]:
-    found = shelves.listed(connection, principal.kitchen_id)
+    found = shelves.list_shelves(connection, principal.kitchen_id)
     return tuple(ShelfView(row.id, Place(row.kind), row.name) for row in found)
 
 
@@ -185,11 +185,11 @@ def put_plate(database: Database, principal: Principal, formula_id: UUID, plate:
         context = load_context(connection, principal)
         if plate_view(plate, context).figures.mass_g <= 0:
             raise CannotAccept("/sides", "Type what is eaten with it, such as 150 g skyr, 80 g berries.")
-        there = plates.listed(connection, principal.kitchen_id, formula_id)
+        there = plates.list_plates(connection, principal.kitchen_id, formula_id)
         if len(there) >= MOST_PLATES and plate.id not in {row.id for row in there}:
             raise CannotAccept("/name", f"A formula keeps up to {MOST_PLATES} plates; take one away first.")
         plates.put_plate(connection, principal.kitchen_id, formula_id, plate)
-        kept = plates.listed(connection, principal.kitchen_id, formula_id)
+        kept = plates.list_plates(connection, principal.kitchen_id, formula_id)
         return tuple(plate_view(row, context) for row in kept)
 
 

@@ -11,7 +11,7 @@ from ample_crumb.core.keeping.traits import KeepingTraits, kind_of
 _KEEPING: Final = DocumentKind("keeping")
 
 
-def keeping_stored(traits: KeepingTraits) -> Content:
+def write_traits(traits: KeepingTraits) -> Content:
     """Traits as a document."""
     return _KEEPING.written(asdict(traits))
 

@@ -46,7 +46,7 @@ def list_opened(database: Database, principal: Principal, clock: Clock = system_
 def opened_views(connection: Connection, principal: Principal, now: datetime) -> tuple[OpenedView, ...]:
     """What is open, within a transaction."""
     context = load_context(connection, principal)
-    rows = opened_goods.opened(connection, principal.kitchen_id, MOST_OPENED)
+    rows = opened_goods.list_opened(connection, principal.kitchen_id, MOST_OPENED)
     return tuple(sorted((_view(row, context, now) for row in rows), key=lambda each: each.use_by))
 
 
@@ -76,7 +76,7 @@ def put_opened(
     Raises CannotAccept for a food that is not there, and for too many."""
     with database.transaction(principal) as connection:
         item = load_context(connection, principal).cupboard.ingredients.get(food)
-        there = {row.id: row for row in opened_goods.opened(connection, principal.kitchen_id, MOST_OPENED)}
+        there = {row.id: row for row in opened_goods.list_opened(connection, principal.kitchen_id, MOST_OPENED)}
         if item is None and opened_id not in there:
             raise CannotAccept("/food", "This food is not in your cupboard.")
         if len(there) >= MOST_OPENED and opened_id not in there:

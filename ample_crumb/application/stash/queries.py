@@ -33,7 +33,7 @@ def open_stash(database: Database, principal: Principal, clock: Clock = system_c
 
 def stash_view(connection: Connection, principal: Principal, now: datetime) -> StashView:
     """The shelves with what lies on them, within a transaction."""
-    there, found = shelved(connection, principal, load_context(connection, principal), now)
+    there, found = find_shelved(connection, principal, load_context(connection, principal), now)
     return StashView(
         now=now,
         currency=people.person_settings(connection, principal).currency,
@@ -42,11 +42,11 @@ def stash_view(connection: Connection, principal: Principal, now: datetime) -> S
     )
 
 
-def shelved(
+def find_shelved(
     connection: Connection, principal: Principal, context: KitchenContext, now: datetime
 ) -> tuple[list[ShelfRow], list[Shelved]]:
     """All shelves, removed ones too, and each batch of which something is left with what lies where of it."""
-    there = shelves.listed(connection, principal.kitchen_id, removed=True)
+    there = shelves.list_shelves(connection, principal.kitchen_id, removed=True)
     places = {row.id: Place(row.kind) for row in there}
     return there, StashMemory(connection, principal.kitchen_id, places, context, now).batches()
 
@@ -56,7 +56,7 @@ def open_batch(database: Database, principal: Principal, batch_id: UUID, clock: 
     with database.transaction(principal) as connection:
         context = load_context(connection, principal)
         batch, moves = batch_stash(connection, principal, batch_id, context, clock())
-        kept = plates.listed(connection, principal.kitchen_id, batch.formula_id) if batch.formula_id else []
+        kept = plates.list_plates(connection, principal.kitchen_id, batch.formula_id) if batch.formula_id else []
         return BatchStashView(batch, move_views(moves), tuple(plate_view(row, context) for row in kept))
 
 
@@ -67,7 +67,7 @@ def batch_stash(
     batch = stash.stashed_batch(connection, principal.kitchen_id, batch_id)
     if batch is None:
         raise NotHere("batch")
-    places = {row.id: Place(row.kind) for row in shelves.listed(connection, principal.kitchen_id, removed=True)}
+    places = {row.id: Place(row.kind) for row in shelves.list_shelves(connection, principal.kitchen_id, removed=True)}
     moves = stash.moves_of(connection, principal.kitchen_id, [batch_id])
     return stashed_view(batch, moves, places, context, now), moves
 

@@ -78,7 +78,7 @@ class StashMemory:
         by_id = {mark.batch_id: mark for mark in marks}
         return {
             batch.id: (by_id[batch.id], self._shelved(batch, moves.get(batch.id, [])))
-            for batch in stash.stashed(self._connection, self._kitchen_id, ids)
+            for batch in stash.find_stashed(self._connection, self._kitchen_id, ids)
         }
 
     def _shelved(self, batch: StashedBatch, moves: list[MoveRow]) -> Shelved:

@@ -13,7 +13,7 @@ from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import Choice, ReadLine
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.swap.alternatives import WorkingAmount, alternatives_of, fitted, working_amount
+from ample_crumb.core.swap.alternatives import WorkingAmount, alternatives_of, fit_amount, working_amount
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 
@@ -50,7 +50,7 @@ def _others(evaluated: EvaluatedFormula, line: ReadLine, item: Ingredient, mass_
             made[grams] = evaluated.with_parts(_with(evaluated.draft.parts, line, other, grams))
             return len(made[grams].check.off)
 
-        best = fitted(amount, dials_off, len(evaluated.check.off))
+        best = fit_amount(amount, dials_off, len(evaluated.check.off))
         yield _alternative(evaluated, made[best.mass_g], other, best, _text(line, other, best.mass_g))
 
 

@@ -7,11 +7,11 @@ from typing import Final
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula
 from ample_crumb.application.formulas.evaluation import evaluate_bench, evaluate_in
-from ample_crumb.application.formulas.formula_in_kitchen import in_kitchen, made_dough
-from ample_crumb.application.formulas.nested_formulas import with_nested
+from ample_crumb.application.formulas.formula_in_kitchen import made_dough, with_prices
+from ample_crumb.application.formulas.nested_formulas import add_nested_formulas
 from ample_crumb.application.swaps.views import Offers, Preview, SwapSide, SweetenerBench, WithoutView, WithoutWay
 from ample_crumb.application.views import portion_view
-from ample_crumb.core.crumb.mouthfeel import in_the_mouth
+from ample_crumb.core.crumb.mouthfeel import compare_mouthfeel
 from ample_crumb.core.food.allergens import BROKEN_BY
 from ample_crumb.core.food.sweeteners import sweeteners
 from ample_crumb.core.formula.formula import Part
@@ -27,7 +27,7 @@ from ample_crumb.core.swap.sweetener_options import (
     sweetener_options,
     sweetening_of,
 )
-from ample_crumb.core.wording import listed
+from ample_crumb.core.wording import join_names
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 
@@ -53,7 +53,7 @@ def preview(database: Database, principal: Principal, bench: Bench, uses: Sequen
         done = apply_swaps(bench.parts, evaluated.figures, uses, evaluated.context.cupboard)
         return _preview(
             evaluated,
-            replace(evaluated, context=with_nested(connection, principal, evaluated.context, done.parts)),
+            replace(evaluated, context=add_nested_formulas(connection, principal, evaluated.context, done.parts)),
             done.parts,
             done.remarks,
         )
@@ -69,7 +69,7 @@ def _preview(
         before=was,
         after=now,
         remarks=remarks,
-        mouth=in_the_mouth(evaluated.dough, after.dough, evaluated.context.learned),
+        mouth=compare_mouthfeel(evaluated.dough, after.dough, evaluated.context.learned),
         method=follow_method(evaluated.draft.method, made_dough(evaluated), made_dough(after)),
         gains=_new(was.allergens.contains, now.allergens.contains),
         loses=_new(now.allergens.contains, was.allergens.contains),
@@ -109,7 +109,7 @@ def sweetener_bench(
     return SweetenerBench(sweetening_of(formula, context.cupboard, context.preferences.energy), options)
 
 
-def sweetened(
+def preview_sweetening(
     database: Database, principal: Principal, bench: Bench, blend: Blend, *, fill: bool, kept_share: float
 ) -> Preview:
     """What it would be with this sweetener or blend in place of what sweetens, but for the `kept_share` of it. Raises
@@ -124,7 +124,7 @@ def without(database: Database, principal: Principal, bench: Bench, avoided: fro
     """What is on the Bench without these allergens, diets and foods: up to two ways, or what cannot be replaced."""
     with database.transaction(principal) as connection:
         evaluated = evaluate_in(connection, principal, bench)
-        found = make_without(in_kitchen(evaluated), avoided)
+        found = make_without(with_prices(evaluated), avoided)
         ways = tuple(
             WithoutWay(
                 way.replacements,
@@ -132,7 +132,9 @@ def without(database: Database, principal: Principal, bench: Bench, avoided: fro
                 way.off,
                 _preview(
                     evaluated,
-                    replace(evaluated, context=with_nested(connection, principal, evaluated.context, way.parts)),
+                    replace(
+                        evaluated, context=add_nested_formulas(connection, principal, evaluated.context, way.parts)
+                    ),
                     way.parts,
                     way.remarks,
                 ),
@@ -150,5 +152,5 @@ def branch_name(name: str, avoided: frozenset[str]) -> str:
     foods = [each.replace("_", " ") for each in sorted(avoided - BROKEN_BY.keys())]
     words = ", ".join([name, *sorted(avoided & BROKEN_BY.keys())])
     if foods:
-        words += f"{',' if words != name else ''} without {listed(foods)}"
+        words += f"{',' if words != name else ''} without {join_names(foods)}"
     return words[:_NAME_LENGTH]

@@ -6,7 +6,7 @@ from uuid import UUID, uuid5
 
 from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.problems import CannotAccept, NotHere
-from ample_crumb.application.tastings.queries import found_tasting, tasting_view
+from ample_crumb.application.tastings.queries import require_tasting, tasting_view
 from ample_crumb.application.tastings.views import TastingView
 from ample_crumb.core.tasting.poles import poles
 from ample_crumb.store import batches, tastings
@@ -53,7 +53,7 @@ def mark(database: Database, principal: Principal, tasting_id: UUID, said: Seque
     """What a taster says of a sample on a pole; the last counts. Raises NotHere, CannotAccept for a letter or a pole
     that is not asked."""
     with database.transaction(principal) as connection:
-        row = found_tasting(connection, principal, tasting_id)
+        row = require_tasting(connection, principal, tasting_id)
         letters = {each.letter for each in tastings.samples_of(connection, principal.kitchen_id, [tasting_id])}
         for place, each in enumerate(said):
             if each.letter not in letters:

@@ -6,9 +6,9 @@ from fractions import Fraction
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.application.batches.document import batch_from
+from ample_crumb.application.batches.document import read_batch
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.formulas.nested_formulas import with_nested
+from ample_crumb.application.formulas.nested_formulas import add_nested_formulas
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.application.tastings.views import (
     ComparedBatch,
@@ -26,7 +26,7 @@ from ample_crumb.application.views import portion_view
 from ample_crumb.core.formula.difference import FormulaState, difference
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.tasting.comparison import MOST_BATCHES, Mark, PoleFinding, compare
-from ample_crumb.core.tasting.poles import pole_named, poles
+from ample_crumb.core.tasting.poles import find_pole, poles
 from ample_crumb.store import batches, tastings
 from ample_crumb.store.batches import BatchRow
 from ample_crumb.store.database import Connection, Database
@@ -39,7 +39,7 @@ _LISTED: Final = 50
 def list_tastings(database: Database, principal: Principal) -> TastingList:
     """The last tastings, and all that can be asked."""
     with database.transaction(principal) as connection:
-        rows = tastings.listed(connection, principal.kitchen_id, _LISTED)
+        rows = tastings.list_tastings(connection, principal.kitchen_id, _LISTED)
         samples = tastings.samples_of(connection, principal.kitchen_id, [row.id for row in rows])
     return TastingList(
         tuple(
@@ -64,7 +64,7 @@ def open_tasting(database: Database, principal: Principal, tasting_id: UUID) -> 
 
 def tasting_view(connection: Connection, principal: Principal, tasting_id: UUID) -> TastingView:
     """A tasting with all that was said, within a transaction. Raises NotHere."""
-    row = found_tasting(connection, principal, tasting_id)
+    row = require_tasting(connection, principal, tasting_id)
     samples = tastings.samples_of(connection, principal.kitchen_id, [tasting_id])
     marks = tastings.marks_of(connection, principal.kitchen_id, tasting_id)
     return TastingView(
@@ -78,7 +78,7 @@ def tasting_view(connection: Connection, principal: Principal, tasting_id: UUID)
     )
 
 
-def found_tasting(connection: Connection, principal: Principal, tasting_id: UUID) -> TastingRow:
+def require_tasting(connection: Connection, principal: Principal, tasting_id: UUID) -> TastingRow:
     """A tasting's row. Raises NotHere."""
     row = tastings.find_tasting(connection, principal.kitchen_id, tasting_id)
     if row is None:
@@ -87,7 +87,7 @@ def found_tasting(connection: Connection, principal: Principal, tasting_id: UUID
 
 
 def _pole(name: str) -> PoleView:
-    pole = pole_named(name)
+    pole = find_pole(name)
     return PoleView(pole.name, pole.question, pole.low, pole.high)
 
 
@@ -129,8 +129,8 @@ def compare_batches(
         context = load_context(connection, principal)
         pooled = _versions(connection, principal, rows) if by_version else {row.id: row.id for row in rows}
         said = tastings.marks_of_batches(connection, principal.kitchen_id, list(pooled))
-        kept = [batch_from(row.document) for row in rows]
-        context = with_nested(connection, principal, context, [part for each in kept for part in each.parts])
+        kept = [read_batch(row.document) for row in rows]
+        context = add_nested_formulas(connection, principal, context, [part for each in kept for part in each.parts])
     named = (
         [f"Version {row.version_number}" for row in rows]
         if by_version
@@ -182,7 +182,7 @@ def _compared(finding: PoleFinding, labels: Mapping[UUID, str]) -> ComparedPole:
 
 
 def _as_made(rows: Sequence[BatchRow], labels: Mapping[UUID, str], context: KitchenContext) -> list[ComparedBatch]:
-    kept = [batch_from(row.document) for row in rows]
+    kept = [read_batch(row.document) for row in rows]
     states = [
         FormulaState(
             evaluate(each.parts, max(1, round(row.piece_count)), context.cupboard, context.preferences),

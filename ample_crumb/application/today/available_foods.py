@@ -8,7 +8,7 @@ from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.stash.presenters import piece_powder_g
-from ample_crumb.application.stash.queries import shelved
+from ample_crumb.application.stash.queries import find_shelved
 from ample_crumb.application.today.views import AtHandView, FormulaPlateView, MealView, RecentView, TakenThing
 from ample_crumb.application.views import portion_view
 from ample_crumb.core.day.powder import powder_g
@@ -65,7 +65,7 @@ def stash_at_hand(
     """Pieces of the stash that are still within their careful date on that day, each position for itself."""
     # Who plans ahead has it at any time of that day.
     when = now if day <= now.date() else datetime.combine(day + timedelta(days=1), time(), now.tzinfo)
-    shelves, found = shelved(connection, principal, context, now)
+    shelves, found = find_shelved(connection, principal, context, now)
     names = {shelf.id: shelf for shelf in shelves}
     formula_ids = sorted({each.batch.formula_id for each in found if each.batch.formula_id is not None})
     traits = formulas.traits_by_formula(connection, principal.kitchen_id, formula_ids)

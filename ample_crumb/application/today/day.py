@@ -8,9 +8,9 @@ from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.summaries import FormulaSummary, kept_summary
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.application.today.views import FITS_SHOWN, DayBudgetView, DayView, EntryView, FitView, TallyView
-from ample_crumb.application.views import portion_view, tallied, view
+from ample_crumb.application.views import portion_view, tally_view, view
 from ample_crumb.core.day.day_budget import caution_about, combine_sds, sum_up
-from ample_crumb.core.day.fitting_pieces import MOST_PIECES, what_fits
+from ample_crumb.core.day.fitting_pieces import MOST_PIECES, find_fitting_pieces
 from ample_crumb.core.day.piece_step import STEP_G, PieceStep, step_count
 from ample_crumb.core.day.tally import tally_count
 from ample_crumb.core.food.nutrients import Portion, StandardUncertainty, total
@@ -107,7 +107,7 @@ def _fits(
     made: list[tuple[ListedFormula, FormulaSummary]], context: KitchenContext, room_kcal: float
 ) -> tuple[FitView, ...]:
     at_hand = {str(row.id): (row, kept) for row, kept in made if not row.archived and kept.piece.figures.mass_g}
-    fits = what_fits(
+    fits = find_fitting_pieces(
         ((key, kept.piece.figures) for key, (_, kept) in at_hand.items()),
         room_kcal,
         context.piece_step,
@@ -122,7 +122,7 @@ def _fits(
         views.append(
             FitView(
                 row.id, row.name, fit.piece_count, row.usual_count, piece_kcal, figures,
-                tallied(fit.figures, kept.piece.figures, context.tally), alerts, kept.stale,
+                tally_view(fit.figures, kept.piece.figures, context.tally), alerts, kept.stale,
                 kept.stopped,
             )
         )  # fmt: skip
@@ -156,6 +156,6 @@ def entry_view(row: EntryRow, context: KitchenContext) -> EntryView:
         row.state,
         row.meal_id,
         row.group_id,
-        tallied(row.figures(), row.figures().times(1 / (row.piece_count or 1.0)), context.tally),
+        tally_view(row.figures(), row.figures().times(1 / (row.piece_count or 1.0)), context.tally),
         portion_view(row.portion(), context.definition),
     )

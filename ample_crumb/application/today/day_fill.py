@@ -49,7 +49,7 @@ from ample_crumb.store.usual_portions import usual_portions
 OFFERS_SHOWN: Final = 9
 
 
-def open_at_hand(database: Database, principal: Principal, day: date) -> AtHandView:
+def read_available_foods(database: Database, principal: Principal, day: date) -> AtHandView:
     """Kept meals and what was had of late."""
     with database.transaction(principal) as connection:
         return at_hand_view(connection, principal, load_context(connection, principal), day)
@@ -135,8 +135,8 @@ def tonight(
     now = clock()
     with database.transaction(principal) as connection:
         context = load_context(connection, principal)
-        along = dietary_profiles.listed(connection, principal.kitchen_id)
-        residents = people.listed(connection, principal.kitchen_id)
+        along = dietary_profiles.list_dietary_profiles(connection, principal.kitchen_id)
+        residents = people.list_people(connection, principal.kitchen_id)
         others = [row.name for row in residents if row.id != principal.person_id]
         wishes = read_tonight(words, [*(row.name for row in along), *others])
         room, _ = _room(connection, principal, day)

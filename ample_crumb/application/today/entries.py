@@ -184,7 +184,7 @@ def take_from_shelf(
     connection: Connection, principal: Principal, entry: LoggedEntry, shelf_id: UUID, clock: Clock
 ) -> None:
     """Takes what an entry of a batch ate from a shelf. Raises NotHere, CannotAccept where there is not so much."""
-    if shelf_id not in {row.id for row in shelves.listed(connection, principal.kitchen_id)}:
+    if shelf_id not in {row.id for row in shelves.list_shelves(connection, principal.kitchen_id)}:
         raise NotHere("shelf")
     assert entry.batch_id is not None
     move = MoveRow(

@@ -10,7 +10,7 @@ from psycopg.errors import SerializationFailure
 from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.formulas import checked_writes, snapshots
 from ample_crumb.application.formulas.checked_writes import CheckedDraft
-from ample_crumb.application.formulas.draft import draft_of, from_stored, parts_from, parts_stored
+from ample_crumb.application.formulas.draft import draft_of, read_draft, read_parts, write_parts
 from ample_crumb.application.formulas.evaluation import formula_view
 from ample_crumb.application.formulas.snapshots import KeptAs, snapshot_of, unkept_snapshot
 from ample_crumb.application.formulas.views import FormulaView
@@ -50,7 +50,7 @@ def _as_it_stands(connection: Connection, principal: Principal, formula_id: UUID
 
 
 def _check_room(connection: Connection, principal: Principal, formula_id: UUID) -> None:
-    if len(versions.listed(connection, principal.kitchen_id, formula_id)) >= MOST_VERSIONS:
+    if len(versions.list_versions(connection, principal.kitchen_id, formula_id)) >= MOST_VERSIONS:
         raise CannotAccept("/name", f"A formula keeps up to {MOST_VERSIONS} versions; branch it to go on.")
 
 
@@ -91,8 +91,8 @@ def restore(
         kept = versions.find(connection, principal.kitchen_id, formula_id, number)
         if kept is None:
             raise NotHere("version")
-        found = checked_writes.checked(
-            connection, principal, formula_id, replace(from_stored(kept.draft), name=row.name)
+        found = checked_writes.check_draft(
+            connection, principal, formula_id, replace(read_draft(kept.draft), name=row.name)
         )
         if there == found.draft:
             return formula_view(connection, principal, row)
@@ -123,9 +123,9 @@ def branch(
         _, base = _as_it_stands(connection, principal, formula_id)
         method = base.method if start.method is None else start.method
         begun = replace(base, name=start.name, parts=start.parts or base.parts, method=method)
-        found = checked_writes.checked(connection, principal, branch_id, begun)
+        found = checked_writes.check_draft(connection, principal, branch_id, begun)
         if checked_writes.add(connection, principal, branch_id, found):
-            versions.set_base(connection, principal.kitchen_id, branch_id, formula_id, parts_stored(base.parts))
+            versions.set_base(connection, principal.kitchen_id, branch_id, formula_id, write_parts(base.parts))
         return formula_view(connection, principal, find_formula(connection, principal, branch_id))
 
 
@@ -148,15 +148,15 @@ def update_branches(
         updates, following = [], []
         for branch_id, _, followed in versions.branches_of(connection, principal.kitchen_id, formula_id):
             row, there = _as_it_stands(connection, principal, branch_id)
-            made = merge_base_changes(parts_from(followed), base.parts, there.parts)
+            made = merge_base_changes(read_parts(followed), base.parts, there.parts)
             updates.append(BranchUpdate(branch_id, row.name, made.done, made.left))
-            if not look and parts_from(followed) != base.parts:
+            if not look and read_parts(followed) != base.parts:
                 following.append(_following(connection, principal, row, there, made.parts, base))
         if following:
             kitchens.lock(connection, principal.kitchen_id)
         for each in following:
             _follow(connection, principal, each, now)
-            versions.set_base(connection, principal.kitchen_id, each.row.id, formula_id, parts_stored(base.parts))
+            versions.set_base(connection, principal.kitchen_id, each.row.id, formula_id, write_parts(base.parts))
         return updates
 
 
@@ -178,7 +178,7 @@ def _following(
     kept_as = KeptAs("restore", f"before following {base.name}"[:80])
     return _Following(
         row,
-        checked_writes.checked(connection, principal, row.id, replace(there, parts=parts)),
+        checked_writes.check_draft(connection, principal, row.id, replace(there, parts=parts)),
         unkept_snapshot(connection, principal, row, there, kept_as),
     )
 

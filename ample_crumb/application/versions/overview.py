@@ -3,9 +3,9 @@
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.formulas.draft import from_stored, parts_from
+from ample_crumb.application.formulas.draft import read_draft, read_parts
 from ample_crumb.application.formulas.evaluation import formula_view
-from ample_crumb.application.formulas.nested_formulas import with_nested
+from ample_crumb.application.formulas.nested_formulas import add_nested_formulas
 from ample_crumb.application.formulas.summaries import kept_summary
 from ample_crumb.application.problems import NotHere
 from ample_crumb.application.versions.views import BaseView, BranchView, VersionsView, VersionView
@@ -30,9 +30,9 @@ def find_formula(connection: Connection, principal: Principal, formula_id: UUID,
 
 def versions_view(connection: Connection, principal: Principal, row: FormulaRow) -> VersionsView:
     context = load_context(connection, principal)
-    rows = versions.listed(connection, principal.kitchen_id, row.id)
+    rows = versions.list_versions(connection, principal.kitchen_id, row.id)
     now = formula_view(connection, principal, row).draft
-    changed = difference_of(connection, principal, from_stored(rows[0].draft), now, context) if rows else ()
+    changed = difference_of(connection, principal, read_draft(rows[0].draft), now, context) if rows else ()
     base = versions.base_of(connection, principal.kitchen_id, row.id)
     return VersionsView(
         versions=(current_state(row, context), *(version_view(each, context) for each in rows)),
@@ -58,7 +58,7 @@ def _base(
 ) -> BaseView:
     base_id, name, followed = base
     parts = formulas.parts_of(connection, principal.kitchen_id, base_id)
-    return BaseView(base_id, name, shared_lines(parts, now.parts), parts_from(followed) != parts)
+    return BaseView(base_id, name, shared_lines(parts, now.parts), read_parts(followed) != parts)
 
 
 def _branches(connection: Connection, principal: Principal, base_id: UUID, base: Draft) -> list[BranchView]:
@@ -66,14 +66,14 @@ def _branches(connection: Connection, principal: Principal, base_id: UUID, base:
     for branch_id, name, followed in versions.branches_of(connection, principal.kitchen_id, base_id):
         parts = formulas.parts_of(connection, principal.kitchen_id, branch_id)
         shared = shared_lines(base.parts, parts)
-        found.append(BranchView(branch_id, name, shared, parts_from(followed) != base.parts))
+        found.append(BranchView(branch_id, name, shared, read_parts(followed) != base.parts))
     return found
 
 
 def difference_of(
     connection: Connection, principal: Principal, was: Draft, now: Draft, context: KitchenContext
 ) -> tuple[str, ...]:
-    context = with_nested(connection, principal, context, (*was.parts, *now.parts))
+    context = add_nested_formulas(connection, principal, context, (*was.parts, *now.parts))
 
     def state(draft: Draft) -> FormulaState:
         evaluated = evaluate(draft.parts, draft.pieces, context.cupboard, context.preferences)

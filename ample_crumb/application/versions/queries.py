@@ -3,10 +3,10 @@
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.formulas.draft import from_stored
+from ample_crumb.application.formulas.draft import read_draft
 from ample_crumb.application.formulas.evaluated_formula import evaluated_draft
 from ample_crumb.application.formulas.evaluation import formula_view
-from ample_crumb.application.formulas.nested_formulas import with_nested
+from ample_crumb.application.formulas.nested_formulas import add_nested_formulas
 from ample_crumb.application.formulas.summaries import summary_now
 from ample_crumb.application.problems import NotHere
 from ample_crumb.application.versions.overview import (
@@ -40,7 +40,7 @@ def differ(database: Database, principal: Principal, formula_id: UUID, was: int,
         context = load_context(connection, principal)
         first, second = (_state(connection, principal, row, number, context) for number in (was, now))
         words = difference_of(connection, principal, first[1], second[1], context)
-        context = with_nested(connection, principal, context, (*first[1].parts, *second[1].parts))
+        context = add_nested_formulas(connection, principal, context, (*first[1].parts, *second[1].parts))
     figures = difference_in_words(second[2], first[2])
     then, there = (evaluated_draft(state[1], context).check for state in (first, second))
     mouth = differences(then.character, there.character, there.family) if then.family == there.family else ()
@@ -60,4 +60,4 @@ def _state(
     found = versions.find(connection, principal.kitchen_id, row.id, number)
     if found is None:
         raise NotHere("version")
-    return version_view(found, context), from_stored(found.draft), found.figures()
+    return version_view(found, context), read_draft(found.draft), found.figures()

@@ -4,7 +4,7 @@ from typing import Final
 
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_bench
-from ample_crumb.application.formulas.formula_in_kitchen import in_kitchen
+from ample_crumb.application.formulas.formula_in_kitchen import with_prices
 from ample_crumb.application.views import portion_view
 from ample_crumb.application.what_if.views import ThenView, WhatIfView
 from ample_crumb.core.what_if.answer import ask_what_if
@@ -25,10 +25,10 @@ _APPLIES: Final = frozenset(
 )
 
 
-def what_if(database: Database, principal: Principal, bench: Bench, question: str) -> WhatIfView:
+def answer_what_if(database: Database, principal: Principal, bench: Bench, question: str) -> WhatIfView:
     """What would come of a change of what is on the Bench. Raises CannotUse."""
     evaluated = evaluate_bench(database, principal, bench)
-    found = ask_what_if(in_kitchen(evaluated), question)
+    found = ask_what_if(with_prices(evaluated), question)
     if found.formula is None or found.piece is None or found.check is None or found.mouth is None:
         return WhatIfView(found.kind, found.understood, found.sentence, None)
     assert found.made is not None

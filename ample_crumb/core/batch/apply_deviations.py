@@ -7,16 +7,16 @@ from typing import Final
 
 from ample_crumb.core.batch.deviation import AsMade, Deviation, DeviationKind, Said
 from ample_crumb.core.batch.fat_uptake import MOST_SPRAY_S, fried_line, sprayed_line
-from ample_crumb.core.batch.line_lookup import alternative_named, line_named, part_named, place_of
+from ample_crumb.core.batch.line_lookup import find_alternative, find_line, find_part, place_of
 from ample_crumb.core.batch.phrases import Phrase, read_phrase
 from ample_crumb.core.batch.said_amounts import HowMuch, how_much
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
 from ample_crumb.core.formula.families import family_of
-from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions, identified, lies_beside
+from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions, lies_beside, with_line_ids
 from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, WeighedLine, read_against
-from ample_crumb.core.formula.rewrite import LineDetails, adjusted_amount, details_of, using, with_details
+from ample_crumb.core.formula.rewrite import LineDetails, adjusted_amount, details_of, with_details, with_used_grams
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_yield import Weighings, bake_yield_of
 from ample_crumb.core.quantity.line_parser import read_line
@@ -39,9 +39,9 @@ class BatchReading:
     family: str
 
 
-def follow(made: AsMade, said: Sequence[Said], reading: BatchReading) -> tuple[AsMade, tuple[Deviation, ...]]:
+def apply_deviations(made: AsMade, said: Sequence[Said], reading: BatchReading) -> tuple[AsMade, tuple[Deviation, ...]]:
     """The formula as it was made, and what each saying was understood as. Never raises for what may be said."""
-    made = replace(made, parts=identified(made.parts or (Part("", ()),)))
+    made = replace(made, parts=with_line_ids(made.parts or (Part("", ()),)))
     deviations = []
     figures, batch = _worked_out(made, reading)
     for each in said:
@@ -121,7 +121,7 @@ class _Step:
         much = how_much(text)
         if much is not None and much.share is not None and self._is_here(much.rest):
             return self._some_left(much, left=True)
-        if read_line(text).amount is None and alternative_named(text, self.figures):
+        if read_line(text).amount is None and find_alternative(text, self.figures):
             return self._chosen(Phrase(DeviationKind.CHOSEN, came=text))
         return self._new_line(DeviationKind.ADDED, text, place)
 
@@ -129,7 +129,7 @@ class _Step:
         """A line without the part that it is for, and that part's place: "15 g icing sugar to the glaze"."""
         for word in (" to the ", " into the ", " in the ", " on the ", " for the "):
             at = text.casefold().rfind(word)
-            place = part_named(text[at + len(word) :], self.figures) if at > 0 else None
+            place = find_part(text[at + len(word) :], self.figures) if at > 0 else None
             if place is not None:
                 return text[:at], place
         return text, self._dough_part()
@@ -162,7 +162,7 @@ class _Step:
         return read, read.weighed
 
     def _replaced(self, phrase: Phrase) -> _Understood:
-        if part_named(phrase.about, self.figures) is not None and self._line(phrase.about) is None:
+        if find_part(phrase.about, self.figures) is not None and self._line(phrase.about) is None:
             return self._added(Phrase(DeviationKind.ADDED, came=f"{phrase.came} for the {phrase.about}"))
         old = self._must_be_here(phrase.about)
         came = phrase.came
@@ -178,7 +178,7 @@ class _Step:
         return DeviationKind.REPLACED, words, self._with_line(old.id, new), old.id
 
     def _chosen(self, phrase: Phrase) -> _Understood:
-        found = alternative_named(phrase.came, self.figures)
+        found = find_alternative(phrase.came, self.figures)
         if found is None:
             line = self._line(phrase.came)
             if line is not None:
@@ -228,7 +228,7 @@ class _Step:
         return DeviationKind.USED, words, self._with_line(line.id, new), line.id
 
     def _left_out(self, phrase: Phrase) -> _Understood:
-        place = part_named(phrase.about, self.figures)
+        place = find_part(phrase.about, self.figures)
         line = self._line(phrase.about)
         if place is not None and (line is None or len(self.made.parts) > 1):
             return DeviationKind.LEFT_OUT, f"without “{self.made.parts[place].name}”", self._without_part(place), None
@@ -264,7 +264,7 @@ class _Step:
 
     def _some_left(self, much: HowMuch, *, left: bool) -> _Understood:
         """Some of a part or a line left over, or used."""
-        place = part_named(much.rest, self.figures)
+        place = find_part(much.rest, self.figures)
         line = self._line(much.rest)
         if place is not None and (line is None or much.share is not None):
             there_g = self.figures.parts[place].figures.mass_g
@@ -322,7 +322,7 @@ class _Step:
             raise CannotUse(f"That is more {_called(line)} than there was: {_written(there_g)} g.")
         if grams <= 0.001 * there_g:
             return DeviationKind.LEFT_OUT, f"without {_called(line)}", self._with_line(line.id, None), line.id
-        new = replace(self._written_line(line.id), text=using(line, grams))
+        new = replace(self._written_line(line.id), text=with_used_grams(line, grams))
         words = f"{_called(line)}: {_written(grams)} of {_written(there_g)} g used"
         return kind, words, self._with_line(line.id, new), line.id
 
@@ -398,10 +398,10 @@ class _Step:
         return weighed.mass_g
 
     def _is_here(self, name: str) -> bool:
-        return part_named(name, self.figures) is not None or self._line(name) is not None
+        return find_part(name, self.figures) is not None or self._line(name) is not None
 
     def _line(self, name: str) -> ReadLine | None:
-        return line_named(name, self.figures, self.reading.cupboard)
+        return find_line(name, self.figures, self.reading.cupboard)
 
     def _must_be_here(self, name: str) -> ReadLine:
         line = self._line(name)
@@ -431,7 +431,7 @@ def share_by_weight(part: Part, lines: Sequence[ReadLine], share: float) -> Part
     return replace(
         part,
         lines=tuple(
-            replace(line, text=using(read, share * read.weighed.mass_g / part.options.used_share))
+            replace(line, text=with_used_grams(read, share * read.weighed.mass_g / part.options.used_share))
             if read.weighed
             else line
             for line, read in zip(part.lines, lines, strict=True)

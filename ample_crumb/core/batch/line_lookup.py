@@ -9,7 +9,7 @@ from ample_crumb.core.quantity.line_parser import read_line
 from ample_crumb.core.quantity.name_matching import words
 
 
-def part_named(name: str, evaluated: FormulaFigures) -> int | None:
+def find_part(name: str, evaluated: FormulaFigures) -> int | None:
     """The place of the part that is called so; None for none. The only part that has no name is the dough."""
     wanted = set(words(name))
     if not wanted:
@@ -21,7 +21,7 @@ def part_named(name: str, evaluated: FormulaFigures) -> int | None:
     return None
 
 
-def line_named(name: str, evaluated: FormulaFigures, cupboard: Cupboard) -> ReadLine | None:
+def find_line(name: str, evaluated: FormulaFigures, cupboard: Cupboard) -> ReadLine | None:
     """The line that is meant: of just that food, else the one that shares most of the words, else None."""
     bare = read_line(name).name or name
     wanted = set(words(bare))
@@ -39,7 +39,7 @@ def line_named(name: str, evaluated: FormulaFigures, cupboard: Cupboard) -> Read
     return lines[ranked[0][1]]
 
 
-def alternative_named(name: str, evaluated: FormulaFigures) -> tuple[ReadLine, str] | None:
+def find_alternative(name: str, evaluated: FormulaFigures) -> tuple[ReadLine, str] | None:
     """The line that leaves a choice in which this is one, and its slug; None for none."""
     wanted = set(words(name))
     for line, slug, called in _alternatives(evaluated):

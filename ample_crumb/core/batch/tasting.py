@@ -11,7 +11,7 @@ from ample_crumb.core.crumb.composition import brought_by
 from ample_crumb.core.crumb.dough import DoughLine
 from ample_crumb.core.crumb.dough_diagnosis import StepwiseRepair, stepwise_repair
 from ample_crumb.core.crumb.hazard import Hazard
-from ample_crumb.core.crumb.repairs import RepairContext, comes_in
+from ample_crumb.core.crumb.repairs import RepairContext, may_come_in
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 from ample_crumb.core.tables import read_table
@@ -93,7 +93,7 @@ def _by_table(taste: Taste, dough: JudgedDough, cupboard: Cupboard, setting: Rep
     found = []
     for row in _table():
         item = cupboard.ingredients[row["slug"]]
-        if row["said"] != taste or not (item.slug in here or comes_in(item, setting)):
+        if row["said"] != taste or not (item.slug in here or may_come_in(item, setting)):
             continue
         grams = kitchen_grams(float(row["dough_share"]) * dough.composition.dough_g)
         line_id = here[item.slug].line_id if item.slug in here else None
@@ -106,7 +106,7 @@ def _sweeter(dough: JudgedDough, cupboard: Cupboard, setting: RepairContext) -> 
     own = max(dough.dough.lines, key=_sweetness_g, default=None)
     known = own is not None and own.item.role in ("sugar", "sweetener") and _sweetness_g(own) > 0
     items = [own.item] if own is not None and known else []
-    items += [item for item in (cupboard.ingredients[slug] for slug in _SWEETENERS) if comes_in(item, setting)]
+    items += [item for item in (cupboard.ingredients[slug] for slug in _SWEETENERS) if may_come_in(item, setting)]
     wanted_g = _SWEETER_SHARE * max(dough.composition.sweetness_g, 0.05 * dough.composition.dough_g)
     found = []
     for place, item in enumerate({each.slug: each for each in items}.values()):

@@ -11,7 +11,7 @@ from ample_crumb.core.causes.signs import BatchSigns
 from ample_crumb.core.crumb.check import JudgedDough
 from ample_crumb.core.crumb.dough import DoughLine
 from ample_crumb.core.crumb.functional_properties import water_percent
-from ample_crumb.core.crumb.repairs import Repair, RepairContext, comes_in
+from ample_crumb.core.crumb.repairs import Repair, RepairContext, may_come_in
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 from ample_crumb.core.tables import read_table
@@ -107,7 +107,7 @@ def _added(
     mass_g = kitchen_grams(float(row["amount"]) * dough.composition.dough_g) if float(row["amount"]) else 0.0
     if item.slug == "egg":
         mass_g = item.measures.piece_g.get("large", 50.0)
-    if mass_g <= 0 or (there is None and not comes_in(item, setting)):
+    if mass_g <= 0 or (there is None and not may_come_in(item, setting)):
         return None
     if there is not None:
         factor = (there.mass_g + mass_g) / there.mass_g

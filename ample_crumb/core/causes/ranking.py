@@ -112,7 +112,7 @@ def asked_of(symptom: str) -> tuple[str, ...]:
     return tuple(dict.fromkeys(fact.removeprefix(SAW) for fact in asked))
 
 
-def all_asked() -> frozenset[str]:
+def list_questions() -> frozenset[str]:
     """All that a baker is ever asked whether they saw it."""
     return frozenset(what for symptom in symptoms() for what in asked_of(symptom))
 

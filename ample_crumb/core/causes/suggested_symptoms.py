@@ -33,7 +33,7 @@ class Suggested:
     why: str
 
 
-def suggested(words: Iterable[str], marks: Mapping[str, Sequence[int]]) -> tuple[Suggested, ...]:
+def suggest_symptoms(words: Iterable[str], marks: Mapping[str, Sequence[int]]) -> tuple[Suggested, ...]:
     """Symptoms of a batch that was recorded with `words`, and marked so on each pole, from 1 at its low end to 5."""
     found = {symptom: f"You said: {said}." for said in words if (symptom := _OF_WORDS.get(said))}
     for (pole, end), symptom in _OF_POLES.items():

@@ -8,7 +8,7 @@ from typing import Final
 from ample_crumb.core.crumb.composition import Composition
 from ample_crumb.core.crumb.dials.hydration import FAT_LOOSENS, SUGAR_LOOSENS
 from ample_crumb.core.crumb.dials.leavening import BEATEN_AIR, CUP_G, SODA, TEASPOON_G, holds_air, is_foam
-from ample_crumb.core.crumb.dials.linear import LinearForm, amount, plus, scaled
+from ample_crumb.core.crumb.dials.linear import LinearForm, amount, plus, scale_form
 from ample_crumb.core.crumb.dials.setting import SETS_LIKE_AN_EGG
 
 
@@ -44,7 +44,7 @@ class CharacterRatio:
         left = math.exp(value) if self.logarithmic else value
         left -= sum(each.value(composition) for each in others) + self.lift(composition)
         row = plus(last.numerator, last.denominator, -left)
-        return row if least else scaled(row, -1.0)
+        return row if least else scale_form(row, -1.0)
 
 
 def _greatest(composition: Composition, *forms: LinearForm) -> LinearForm:
@@ -77,7 +77,7 @@ def _flour_alone(composition: Composition) -> LinearForm:
 def _gas(composition: Composition, times: float = 1.0) -> Quotient:
     """Teaspoons of baking powder to a cup of flour, so many times."""
     flour = _greatest(composition, {"flour_g": 1.0}, {"dough_g": 0.02})
-    return Quotient(scaled({"leavening_g": 1.0, "soda_g": SODA}, times * CUP_G / TEASPOON_G), flour)
+    return Quotient(scale_form({"leavening_g": 1.0, "soda_g": SODA}, times * CUP_G / TEASPOON_G), flour)
 
 
 def _beaten(composition: Composition) -> float:

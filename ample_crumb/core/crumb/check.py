@@ -7,7 +7,7 @@ from ample_crumb.core.crumb.composition import Composition, compose
 from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED, OUT, Dial, Learned, Verdict
 from ample_crumb.core.crumb.dials.judge import dials_of
 from ample_crumb.core.crumb.dough import Dough, dough_of
-from ample_crumb.core.crumb.dough_description import said_of_dough
+from ample_crumb.core.crumb.dough_description import read_dough_words
 from ample_crumb.core.crumb.dough_state import DoughState, dough_state_of
 from ample_crumb.core.crumb.family_classifier import classify_family
 from ample_crumb.core.crumb.remarks import remarks_on
@@ -15,7 +15,7 @@ from ample_crumb.core.crumb.windows import family_windows
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.families import family_of
-from ample_crumb.core.wording import listed
+from ample_crumb.core.wording import join_names
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,7 +64,7 @@ def judge_dough(
     composition = compose(body, learned.holding)
     chosen = family_of(family).slug
     family = chosen or classify_family(title, method, body, composition)
-    return JudgedDough(body, composition, family, not chosen, said_of_dough(method))
+    return JudgedDough(body, composition, family, not chosen, read_dough_words(method))
 
 
 def crumb_check(dough: JudgedDough, learned: Learned = NOTHING_LEARNED) -> CrumbCheck:
@@ -98,7 +98,7 @@ def _note(body: Dough) -> str:
     if not body.lines:
         return "There is nothing to judge yet." if not body.unread else "No line could be read, so nothing is judged."
     if body.left_out:
-        sentences.append(f"Judged without {listed([f'“{name}”' for name in body.left_out])}.")
+        sentences.append(f"Judged without {join_names([f'“{name}”' for name in body.left_out])}.")
     if all(share.in_pieces for share in body.lines):
         sentences.append("All of it is put on or folded in; there is no dough to judge.")
     if body.unread:

@@ -102,7 +102,7 @@ def compose(body: Dough, holding: Mapping[str, float] = MappingProxyType({})) ->
     return Composition(frozenset(unknown), *sums)
 
 
-def summed(mixes: Iterable[Composition]) -> Composition:
+def sum_mixes(mixes: Iterable[Composition]) -> Composition:
     """All of them together."""
     mixes = tuple(mixes)
     unknown = frozenset(each for composition in mixes for each in composition.unknown)

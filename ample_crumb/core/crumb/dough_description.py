@@ -17,7 +17,7 @@ _BAKED: Final = re.compile(r"\b(bak(e|ed|ing)|oven|cool(ed|s)?|golden|toothpick|
 
 
 @lru_cache(maxsize=256)
-def said_of_dough(method: str) -> str:
+def read_dough_words(method: str) -> str:
     """The first sentence of a method that says what the dough is like; empty where none does."""
     for found in _SENTENCE.finditer(method[:LONGEST]):
         sentence = found[0].strip(" -*0123456789)")

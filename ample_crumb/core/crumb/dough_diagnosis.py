@@ -15,7 +15,7 @@ from ample_crumb.core.crumb.check import JudgedDough
 from ample_crumb.core.crumb.composition import Composition, brought_by, gram_of
 from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED, Learned
 from ample_crumb.core.crumb.dough_state import Consistency, dough_state_of, liquid_share
-from ample_crumb.core.crumb.repairs import RepairContext, comes_in
+from ample_crumb.core.crumb.repairs import RepairContext, may_come_in
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.quantity.grams_in_measures import in_measures
@@ -96,7 +96,7 @@ _MOST_LACKING: Final = 0.15
 _MOST_SHARE: Final = 0.4
 
 
-def look_at(
+def diagnose_dough(
     dough: JudgedDough,
     said: Consistency,
     stage: Stage,
@@ -170,7 +170,7 @@ def _ways(
     others = [
         (None, item, brought_by(item, 1.0, learned.holding.get(item.slug, 1.0)))
         for item in (cupboard.ingredients[slug] for slug in (_FLOURS if too_thin else _LIQUIDS))
-        if item.slug not in known and comes_in(item, setting)
+        if item.slug not in known and may_come_in(item, setting)
     ]
     found = []
     for line_id, item, gram in (*here, *others):

@@ -5,7 +5,7 @@ import re
 from typing import Final
 
 from ample_crumb.core.crumb.hazard import Hazard, HazardLine, is_raw_egg, is_reference, texts
-from ample_crumb.core.crumb.making_hazards import hazards_of_the_making, kept_cold
+from ample_crumb.core.crumb.making_hazards import find_making_hazards, kept_cold
 from ample_crumb.core.crumb.setting_hazards import fruit_against_gelatine
 from ample_crumb.core.crumb.tolerance import borne, tolerances_per_g
 from ample_crumb.core.food.cupboard import Cupboard
@@ -61,7 +61,7 @@ def find_hazards(
         _raw_egg(lines),
         _raw_flour(lines),
         _raw_beans(lines),
-        *hazards_of_the_making(lines, family, method, evaluated.piece_count),
+        *find_making_hazards(lines, family, method, evaluated.piece_count),
         _honey(lines),
         _choking(lines, family),
         _swelling(lines),

@@ -20,7 +20,7 @@ _CUSTARDS: Final = ("baked-cheesecake", "pudding")
 """Families that stay wet when they are done."""
 
 
-def hazards_of_the_making(
+def find_making_hazards(
     lines: list[HazardLine], family: str, method: str, piece_count: float
 ) -> tuple[Hazard | None, ...]:
     """What to be careful of while it is made."""

@@ -13,7 +13,7 @@ from ample_crumb.core.crumb.dough import Dough
 from ample_crumb.core.crumb.functional_properties import generic_of
 from ample_crumb.core.crumb.powders import powders
 from ample_crumb.core.food.sweeteners import sweeteners
-from ample_crumb.core.wording import listed
+from ample_crumb.core.wording import join_names
 
 
 class Sureness(StrEnum):
@@ -33,7 +33,7 @@ class Mouth:
     why: str
 
 
-def in_the_mouth(was: JudgedDough, now: JudgedDough, learned: Learned = NOTHING_LEARNED) -> Mouth:
+def compare_mouthfeel(was: JudgedDough, now: JudgedDough, learned: Learned = NOTHING_LEARNED) -> Mouth:
     """A dough beside what it was. Common practice throughout: ratios tell a direction, no tongue was asked."""
     said = differences(_character(was), _character(now), now.family)
     same = tuple(each for each in _unmoved(was, now) if not each.startswith(("spreads", "stays")))
@@ -47,7 +47,7 @@ def in_the_mouth(was: JudgedDough, now: JudgedDough, learned: Learned = NOTHING_
 
 def _sentence(differs: list[str], same: tuple[str, ...], felt: tuple[str, ...]) -> str:
     if differs:
-        first = f"{listed(differs)} than it was" + (f", as {' and '.join(same)}" if same else "")
+        first = f"{join_names(differs)} than it was" + (f", as {' and '.join(same)}" if same else "")
     else:
         first = f"as {' and '.join(same)} as it was" if same else "much as it was"
     return f"{first[0].upper()}{first[1:]}{'; ' if felt else ''}{', '.join(felt)}."

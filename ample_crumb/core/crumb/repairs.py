@@ -119,7 +119,7 @@ def _moves(
         if (row["dial"], row["verdict"]) != (dial.name, dial.verdict) or row["slug"] in here:
             continue
         item = cupboard.ingredients[row["slug"]]
-        if comes_in(item, setting):
+        if may_come_in(item, setting):
             a_gram = brought_by(item, 1.0, learned.holding.get(item.slug, 1.0))
             yield _Move(None, item, a_gram, 0.0, _MOST_NEW * dough.composition.dough_g, _step(item), row["note"])
 
@@ -150,7 +150,7 @@ def _step(item: Ingredient) -> float:
     return item.measures.piece_g.get("large", 0.0) if item.slug == "egg" else 0.0
 
 
-def comes_in(item: Ingredient, setting: RepairContext) -> bool:
+def may_come_in(item: Ingredient, setting: RepairContext) -> bool:
     """Whether a new food keeps what the formula keeps and nobody has to look out for it."""
     diets_kept = setting.allergens.diets_kept
     breaks = (BROKEN_BY[diet](item) for diet in (*diets_kept, *(name for name in setting.avoided if name in BROKEN_BY)))

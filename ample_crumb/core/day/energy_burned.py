@@ -30,7 +30,7 @@ class EnergyBurned:
     sentence: str
 
 
-def energy_burned(
+def estimate_energy_burned(
     weights: Sequence[WeightOfDay], mean_kcal: float, mean_sd_kcal: float, logged: int, days: int
 ) -> EnergyBurned:
     """What was burned over so many `days`, of which `logged` have a mean intake with its standard uncertainty [kcal].

@@ -7,7 +7,7 @@ from typing import Final
 
 from ample_crumb.core.day.day_budget import pieces_that_fit
 from ample_crumb.core.day.evening_wishes import TonightWishes
-from ample_crumb.core.day.powder import count_at_sitting
+from ample_crumb.core.day.powder import limit_powder
 
 NEAR_SHARE: Final = 0.1
 """What is short of the protein still to find by less than this closes the day all the same."""
@@ -96,7 +96,7 @@ def _as_wished(thing: TonightThing, wishes: TonightWishes) -> bool:
 
 
 def _offer(thing: TonightThing, wishes: TonightWishes, room: TonightRoom) -> TonightOffer | None:
-    usual = count_at_sitting(thing.usual_count or 1.0, thing.powder_g, room.step_count)
+    usual = limit_powder(thing.usual_count or 1.0, thing.powder_g, room.step_count)
     mine = min(usual, pieces_that_fit(thing.energy_kcal, room.energy_kcal, room.step_count))
     others = max(0, wishes.people - 1 - len(room.shares))
     whole = mine + usual * (others + sum(room.shares))

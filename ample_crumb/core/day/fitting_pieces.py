@@ -7,7 +7,7 @@ from typing import Final
 
 from ample_crumb.core.day.day_budget import pieces_that_fit
 from ample_crumb.core.day.piece_step import PieceStep, step_count
-from ample_crumb.core.day.powder import count_at_sitting
+from ample_crumb.core.day.powder import limit_powder
 from ample_crumb.core.food.nutrients import Figures
 
 MOST_PIECES: Final = 4.0
@@ -23,7 +23,7 @@ class Fit:
     figures: Figures
 
 
-def what_fits(
+def find_fitting_pieces(
     pieces: Iterable[tuple[str, Figures]],
     room_kcal: float,
     step: PieceStep = PieceStep.HALF,
@@ -38,7 +38,7 @@ def what_fits(
     for key, piece in pieces:
         steps = step_count(step, piece.mass_g)
         count = min(pieces_that_fit(piece.nutrients.energy_kcal, room_kcal, steps), MOST_PIECES)
-        count = count_at_sitting(count, powder_g.get(key, 0.0), steps)
+        count = limit_powder(count, powder_g.get(key, 0.0), steps)
         if count > 0:
             fits.append(Fit(key, count, piece.times(count)))
     return tuple(sorted(fits, key=lambda fit: -(fit.figures.nutrients.protein_g or 0.0)))

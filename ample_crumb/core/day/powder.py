@@ -33,7 +33,7 @@ def powder_g(foods: Iterable[tuple[Ingredient, float]]) -> float:
     return sum(mass_g for item, mass_g in foods if is_powder(item))
 
 
-def count_at_sitting(count: float, powder_each_g: float, step_count: float) -> float:
+def limit_powder(count: float, powder_each_g: float, step_count: float) -> float:
     """So many of a thing with so much powder in each [g], or, in steps, as many fewer as two scoops allow."""
     if count * powder_each_g <= MOST_POWDER_G:
         return count

@@ -27,7 +27,7 @@ class Tally:
     rounding_count: Annotated[float, Between(0.01, 100)] = 1.0
 
 
-def checked(tally: Tally) -> Tally:
+def check_tally(tally: Tally) -> Tally:
     """The tally itself. Raises CannotUse for one that counts nothing."""
     unknown = [name for name in tally.coefficients if name not in COUNTED]
     if unknown:

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import Figures, total
-from ample_crumb.core.formula.formula import WHOLE, Part, PartOptions, identified
+from ample_crumb.core.formula.formula import WHOLE, Part, PartOptions, with_line_ids
 from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, WeighedLine, read_against
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.written_yield import MOST_PIECES
@@ -60,7 +60,7 @@ def evaluate(
     """
     if not 1 <= pieces <= MOST_PIECES:
         raise CannotUse(f"A batch makes from 1 to {MOST_PIECES:,} pieces, not {pieces:,}.")
-    evaluated = tuple(_part(part, cupboard, preferences) for part in identified(parts))
+    evaluated = tuple(_part(part, cupboard, preferences) for part in with_line_ids(parts))
     batch = total(part.figures for part in evaluated)
     unread = tuple(line.text for part in evaluated for line in part.lines if line.left_out)
     return FormulaFigures(pieces, evaluated, batch, batch.times(1 / pieces), _plain_piece(evaluated, pieces), unread)

@@ -115,7 +115,7 @@ def lies_beside(name: str) -> bool:
     return bool(_BESIDE.search(name))
 
 
-def identified(parts: Sequence[Part]) -> tuple[Part, ...]:
+def with_line_ids(parts: Sequence[Part]) -> tuple[Part, ...]:
     """The same parts, each line with an id of its own: the one it has, unless there is none or another line has it."""
     taken = {line.id for part in parts for line in part.lines}
     seen: set[str] = set()
@@ -138,7 +138,7 @@ def parts_of(recipe: WrittenRecipe) -> tuple[Part, ...]:
     """The parts of a recipe text as parts of a formula; a line of several foods becomes one line for each. Where there
     are several, what is put on after baking or may be left out is so by its name."""
     several = len(recipe.parts) > 1
-    return identified(
+    return with_line_ids(
         [
             Part(
                 _OPTIONAL.sub(" ", part.name).strip(" ,") if several else part.name,

@@ -76,7 +76,7 @@ def with_details(line: ReadLine, details: LineDetails) -> str:
     return words + (" (optional)" if details.optional else "")
 
 
-def using(line: ReadLine, grams: float) -> str:
+def with_used_grams(line: ReadLine, grams: float) -> str:
     """The text of `line` saying that so many g of it are used, as a scale showed, and otherwise as it was written."""
     words = _without_notes(without_optional(line.text).strip(), lambda note: read_used(note) is not None)
     return f"{words}, used {grams:.4g} g" + _optional(line)

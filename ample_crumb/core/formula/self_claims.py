@@ -37,7 +37,7 @@ _OF_ITSELF: Final = re.compile(
 """Rows that speak of the whole recipe; one that tells what to use does not."""
 
 
-def said_of_itself(title: str, text: str, answers: tuple[WordAnswer, ...]) -> tuple[WordAnswer, ...]:
+def answer_self_claims(title: str, text: str, answers: tuple[WordAnswer, ...]) -> tuple[WordAnswer, ...]:
     """The answers to the words that the title, or a row about the whole recipe, uses."""
     rows = [row.strip()[:LONGEST_ROW] for row in text.splitlines()[:MOST_ROWS]]
     told = " / ".join([title[:LONGEST_ROW], *(row for row in rows if is_stated_row(row) or _OF_ITSELF.search(row))])

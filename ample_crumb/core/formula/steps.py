@@ -11,7 +11,7 @@ from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.quantity.name_matching import words
 from ample_crumb.core.quantity.written_minutes import times_in
-from ample_crumb.core.wording import listed
+from ample_crumb.core.wording import join_names
 
 _LINK: Final = re.compile(r"\{([^{}\n]{1,80})\}")
 _HEAT: Final = re.compile(r"\b(?P<degrees>\d{2,3})\s*(?:°\s*|degrees?\s*)(?P<scale>C|F)\b", re.IGNORECASE)
@@ -53,7 +53,7 @@ _FORMS: Final = re.compile(r"\b(bake|bakes|baking|chill|set aside to cool|cool|f
 _SHORT: Final = 1000
 
 
-def mixed_at(steps: Sequence[Step]) -> int | None:
+def find_mixing_step(steps: Sequence[Step]) -> int | None:
     """The step after which the dough is mixed: the last that mixes before anything is baked or cooled; None where none
     mixes."""
     last = None
@@ -138,7 +138,7 @@ def _celsius(text: str) -> float | None:
     return round((250 + 25 * int(gas["mark"]) - 32) / 1.8) if gas else None
 
 
-def linked(method: str, evaluated: FormulaFigures) -> str:
+def link_names(method: str, evaluated: FormulaFigures) -> str:
     """The method with the names of lines in braces where they are first said in each step."""
     called = [line.name.casefold() for line in evaluated.lines() if line.ingredient]
     lasts = [name.split()[-1] for name in called if name]
@@ -203,7 +203,7 @@ def _checks(steps: Sequence[str], foods: Sequence[tuple[ReadLine, Ingredient]]) 
         yield StepCheck("Dry goods are whisked together, so that the leavening is spread.", _first(_DRY, steps))
     cold = [line.name for line, item in foods if item.role in _COLD_ROLES or item.slug in _COLD]
     if cold:
-        named = listed(list(dict.fromkeys(cold)))
+        named = join_names(list(dict.fromkeys(cold)))
         sentence = f"{named[0].upper()}{named[1:]} at room temperature, or it makes lumps."
         yield StepCheck(sentence, _first(_ROOM, steps))
     folds = [line for line, item in foods if item.role == "chocolate" and "melt" not in line.text.casefold()]

@@ -27,7 +27,7 @@ class Help:
     gains_min: int
 
 
-def what_helps(request: PlanRequest, plan: Plan, effort: Effort = _SHORT) -> tuple[Help, ...]:
+def find_remedies(request: PlanRequest, plan: Plan, effort: Effort = _SHORT) -> tuple[Help, ...]:
     """What gains at least five minutes, most first; empty for a plan that is in time."""
     late = sum(plan.late_min.values())
     if not late:

@@ -50,7 +50,7 @@ def task_keys(tasks: Sequence[Task]) -> dict[str, str]:
     return keys
 
 
-def edited(tasks: Sequence[Task], edits: TaskEdits) -> tuple[Task, ...]:
+def apply_edits(tasks: Sequence[Task], edits: TaskEdits) -> tuple[Task, ...]:
     """The tasks as their baker has them. What was said of a task that is not there any more changes nothing."""
     keys = task_keys(tasks)
     changed = {edit.key: edit for edit in edits.changed}

@@ -16,7 +16,7 @@ from ample_crumb.core.production.production import Production
 from ample_crumb.core.production.tins import CUPS, TinKind
 from ample_crumb.core.production.tray_loads import ON_TRAYS
 from ample_crumb.core.quantity.name_matching import words
-from ample_crumb.core.wording import listed
+from ample_crumb.core.wording import join_names
 
 K = TaskKind
 
@@ -239,21 +239,21 @@ def _set_up_part(
         if cold and K.CREAM in kinds:
             cold += [line.name for slug, line in foods.items() if slug in _COLD_EGGS]
         if cold:
-            yield WorkStage(K.OUT_OF_COLD, f"Take the {listed(_once(cold))} out of the fridge", place)
+            yield WorkStage(K.OUT_OF_COLD, f"Take the {join_names(_once(cold))} out of the fridge", place)
     soaks = {slug: line for slug, line in foods.items() if slug in _SOAKING}
     if soaks and K.SOAK not in kinds:
         minutes = float(max(_SOAKING[slug] for slug in soaks))
-        names = listed(_once(each.name for each in soaks.values()))
+        names = join_names(_once(each.name for each in soaks.values()))
         yield WorkStage(K.SOAK, f"Soak the {names}", place, minutes, minutes)
     cooked = [weighed.ingredient.name for _, weighed in lines if _COOKED.search(weighed.ingredient.slug)]
     if cooked and K.COOK not in kinds:
-        yield WorkStage(K.COOK, f"Have {listed(_once(cooked))} ready and cold", place, 20.0, 25.0)
+        yield WorkStage(K.COOK, f"Have {join_names(_once(cooked))} ready and cold", place, 20.0, 25.0)
     canned = [line.name for slug, line in foods.items() if _CANNED.search(slug)]
     if canned and K.DRAIN not in kinds:
-        yield WorkStage(K.DRAIN, f"Drain the {listed(_once(canned))}", place)
+        yield WorkStage(K.DRAIN, f"Drain the {join_names(_once(canned))}", place)
     melted = [line.name for line in foods.values() if re.search(r"\bmelted\b", line.text, re.IGNORECASE)]
     if melted and K.MELT not in kinds:
-        yield WorkStage(K.MELT, f"Melt the {listed(_once(melted))}", place)
+        yield WorkStage(K.MELT, f"Melt the {join_names(_once(melted))}", place)
 
 
 _IN_PIECES: Final = frozenset(

@@ -49,7 +49,7 @@ class ScaledLine:
     note: str
 
 
-def scaled(
+def scale_line(
     line: ReadLine, factor: float, cupboard: Cupboard, preferences: ReadingPreferences, chosen: str | None = None
 ) -> ScaledLine:
     """One line, so many times. Raises CannotUse unless `factor` is from `LEAST` to `MOST`."""

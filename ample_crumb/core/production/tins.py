@@ -134,7 +134,7 @@ class Tin:
         return 2 * (self.length_cm + (self.width_cm or self.length_cm)) * self.cups
 
 
-def checked(tin: Tin) -> Tin:
+def check_tin(tin: Tin) -> Tin:
     """The tin. Raises CannotUse in words for one that cannot be."""
     sides = {"length": tin.length_cm, "depth": tin.depth_cm}
     sides |= {"width": tin.width_cm} if tin.width_cm is not None else {}
@@ -178,9 +178,9 @@ def read_tin(text: str) -> Tin:
     cm = named.pop() if named else 1.0
     sides = [side * cm for side in sides]
     if round_:
-        return checked(Tin(TinKind.ROUND, sides[0], sides[1] if len(sides) > 1 else 5.0))
+        return check_tin(Tin(TinKind.ROUND, sides[0], sides[1] if len(sides) > 1 else 5.0))
     length, width, depth = (*sides, 5.0)[:3]
-    return checked(Tin(TinKind.SQUARE if length == width else TinKind.RECTANGLE, length, depth, width))
+    return check_tin(Tin(TinKind.SQUARE if length == width else TinKind.RECTANGLE, length, depth, width))
 
 
 def _in_cm(unit: str) -> float:

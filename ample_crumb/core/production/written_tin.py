@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Final, TypeVar
 
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.tins import CM_PER_INCH, CUPS, DISCS, Tin, TinKind, checked
+from ample_crumb.core.production.tins import CM_PER_INCH, CUPS, DISCS, Tin, TinKind, check_tin
 
 LONGEST_ROW: Final = 1000
 MOST_ROWS: Final = 400
@@ -125,7 +125,7 @@ def _shaped(kind: TinKind | None, sides: list[float]) -> Tin | None:
     length, width = sides[0], None if kind in DISCS else (sides[1] if len(sides) > 1 else sides[0])
     depth = sides[2] if len(sides) > 2 else _DEEP_CM.get(kind, _USUAL_DEPTH_CM)
     try:
-        return checked(Tin(kind, length, depth, width))
+        return check_tin(Tin(kind, length, depth, width))
     except CannotUse:
         return None
 

@@ -7,7 +7,7 @@ from ample_crumb.core.crumb.check import CrumbCheck, crumb_check
 from ample_crumb.core.crumb.dials.dial import is_worse
 from ample_crumb.core.crumb.hazard import Hazard
 from ample_crumb.core.crumb.hazards import find_hazards
-from ample_crumb.core.crumb.mouthfeel import Mouth, in_the_mouth
+from ample_crumb.core.crumb.mouthfeel import Mouth, compare_mouthfeel
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.reformulate.constraints import grams_of
@@ -79,7 +79,7 @@ def answer_of(prepared: Prepared, solution: Solution) -> Answer:
         hazards=tuple(each for each in hazards if each.words not in known),
         words=tuple(map(moved_in_words, changed)),
         was=prepared.character,
-        mouth=in_the_mouth(prepared.dough, dough, formula.learned),
+        mouth=compare_mouthfeel(prepared.dough, dough, formula.learned),
         method=follow_method(
             formula.method,
             MadeDough(prepared.made, prepared.dough, formula.cupboard),

@@ -36,7 +36,7 @@ def _with_close_edges(model: ReformulationModel, relaxed: Solution) -> Reformula
     return replace(model, edges=tuple(filter(is_close, model.edges)))
 
 
-def promising(model: ReformulationModel, relaxed: Solution) -> ReformulationModel:
+def filter_candidates(model: ReformulationModel, relaxed: Solution) -> ReformulationModel:
     """The model with a few foods of each kind alone: those that the program without whole numbers uses, or would find
     cheapest to begin with. Most of the time goes into telling apart foods that hardly differ."""
     if not relaxed.values:

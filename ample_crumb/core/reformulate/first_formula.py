@@ -25,7 +25,7 @@ from ample_crumb.core.reformulate.search import next_answer
 from ample_crumb.core.reformulate.variables import LineBounds, is_kept_out
 from ample_crumb.core.reformulate.wishes import Wish
 from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
-from ample_crumb.core.wording import listed
+from ample_crumb.core.wording import join_names
 
 
 @dataclass(frozen=True, slots=True)
@@ -238,7 +238,7 @@ def _method(request: StartRequest, chosen: Sequence[Ingredient]) -> str:
     profile = bake_profiles().get(request.family)
     celsius = f"{profile.oven_c:.0f}" if profile and profile.oven_c else "175"
     text = "\n".join(family_starts()[request.family].steps)
-    dry_names, wet_names = (listed(list(dict.fromkeys(names[dry])) or ["the rest"]) for dry in (True, False))
+    dry_names, wet_names = (join_names(list(dict.fromkeys(names[dry])) or ["the rest"]) for dry in (True, False))
     for mark, said in (("{dry}", dry_names), ("{wet}", wet_names), ("{celsius}", celsius)):
         text = text.replace(mark, said)
     return text

@@ -8,7 +8,7 @@ from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.formula.rewrite import adjusted_amount
-from ample_crumb.core.production.scaling import scaled
+from ample_crumb.core.production.scaling import scale_line
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 from ample_crumb.core.quantity.weighing import WeightBasis
 from ample_crumb.core.reformulate.variables import AmountVariable
@@ -76,7 +76,7 @@ def _text(now: ReadLine, line: Line, grams: float, variable: AmountVariable, for
     counted = variable.step_g and basis is WeightBasis.COUNTED
     # Little of what is measured by the spoon goes on being measured so.
     if counted or (basis is WeightBasis.MEASURED and grams < _SPOONED_G):
-        return scaled(now, factor, formula.cupboard, formula.preferences, line.chosen).text
+        return scale_line(now, factor, formula.cupboard, formula.preferences, line.chosen).text
     return adjusted_amount(now, factor) or line.text
 
 

@@ -7,7 +7,7 @@ from itertools import combinations
 from typing import Final
 
 from ample_crumb.core.reformulate.answers import Answer, answer_of
-from ample_crumb.core.reformulate.candidate_filter import promising, solve_relaxed, with_what_stays
+from ample_crumb.core.reformulate.candidate_filter import filter_candidates, solve_relaxed, with_what_stays
 from ample_crumb.core.reformulate.constraints import ReformulationModel, solver_variables, standing_constraints
 from ample_crumb.core.reformulate.dessert_limits import Limit
 from ample_crumb.core.reformulate.handles import Grams, Handle, Missed
@@ -68,7 +68,7 @@ def _elastic(prepared: Prepared, margin: float) -> Solution:
         return [*standing_constraints(prepared.with_room(model, margin)), *wishes]
 
     relaxed = solve_relaxed([*solver_variables(prepared.model), *slack], rows(prepared.model))
-    model = promising(prepared.model, relaxed)
+    model = filter_candidates(prepared.model, relaxed)
     kept = {Grams(each) for each in model.variables}
     wishes = [_over(kept, row) for row in wishes]
     return solve([*with_what_stays(solver_variables(model), relaxed), *slack], rows(model))

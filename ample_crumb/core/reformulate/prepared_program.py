@@ -40,7 +40,7 @@ from ample_crumb.core.reformulate.variables import (
 )
 from ample_crumb.core.reformulate.verification import added_sugar_g, is_met, misses_by
 from ample_crumb.core.reformulate.window_penalties import edge_costs
-from ample_crumb.core.reformulate.wishes import ADDED_SUGAR, SUGAR_KEPT, Wish, checked
+from ample_crumb.core.reformulate.wishes import ADDED_SUGAR, SUGAR_KEPT, Wish, check_wishes
 from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 
 NEAR_CHARACTER: Final = 0.03
@@ -120,7 +120,7 @@ class Prepared:
 def prepare(formula: FormulaInKitchen, request: ReformulationRequest) -> Prepared:
     """The program of a request. Raises CannotUse for wishes that contradict each other or rest on what nobody said, and
     for a formula without lines."""
-    checked(request.wishes, may_be_none=request.fresh)
+    check_wishes(request.wishes, may_be_none=request.fresh)
     made = formula.produced(formula.parts)
     request = replace(request, wishes=tuple(_absolute(wish, made, formula) for wish in request.wishes))
     evaluated = made.evaluated

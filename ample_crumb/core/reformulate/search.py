@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from ample_crumb.core.reformulate.answers import Answer, answer_of
-from ample_crumb.core.reformulate.candidate_filter import promising, solve_relaxed, with_what_stays
+from ample_crumb.core.reformulate.candidate_filter import filter_candidates, solve_relaxed, with_what_stays
 from ample_crumb.core.reformulate.constraints import (
     Apart,
     solver_variables,
@@ -19,7 +19,7 @@ from ample_crumb.core.reformulate.prepared_program import MARGINS, Prepared, pre
 from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.verification import SURE, sd_of
 from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
-from ample_crumb.core.wording import listed
+from ample_crumb.core.wording import join_names
 
 
 class ReformulationStatus(StrEnum):
@@ -86,7 +86,7 @@ def next_answer(prepared: Prepared, refused: tuple[frozenset[str], ...]) -> Answ
     tightened = dict.fromkeys(wishes, 0.0)
     late = False
     relaxed = solve_relaxed(solver_variables(model), [*standing_constraints(model), *prepared.wish_rows(wishes)])
-    model = promising(model, relaxed)
+    model = filter_candidates(model, relaxed)
     prepared = replace(prepared, model=model)
     open_still = variables = with_what_stays(solver_variables(model), relaxed)
     for margin in MARGINS:
@@ -147,4 +147,4 @@ def _in_words(words: Sequence[str]) -> str:
     if len(words) == 1:
         first = f"{words[0][0].upper()}{words[0][1:]}"
         return f"{first} cannot be, whichever other wish gives way: not with these lines and this crumb."
-    return f"These cannot all be, and still be this crumb: {listed(words)}."
+    return f"These cannot all be, and still be this crumb: {join_names(words)}."

@@ -95,7 +95,7 @@ class Wish:
         return f"at {'least' if self.at_least else 'most'} {words}{' in 100 g' if self.per_100g else ''}"
 
 
-def checked(wishes: tuple[Wish, ...], *, may_be_none: bool = False) -> tuple[Wish, ...]:
+def check_wishes(wishes: tuple[Wish, ...], *, may_be_none: bool = False) -> tuple[Wish, ...]:
     """The wishes. Raises CannotUse for one that names nothing, is negative, or is contradicted by another one."""
     if not wishes and not may_be_none:
         raise CannotUse("Say at least one thing that a piece shall be.")

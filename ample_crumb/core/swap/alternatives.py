@@ -104,7 +104,7 @@ def working_amount(item: Ingredient, mass_g: float, other: Ingredient) -> Workin
     return WorkingAmount(kitchen_grams(mass_g * factor), work.words)
 
 
-def fitted(amount: WorkingAmount, dials_off: Callable[[float], int], most_off: int) -> WorkingAmount:
+def fit_amount(amount: WorkingAmount, dials_off: Callable[[float], int], most_off: int) -> WorkingAmount:
     """The amount, or the one nearest to it that leaves the fewest dials out, where it puts more out than `most_off`.
 
     `dials_off` counts those that an amount in g leaves out; it is asked once where that is no more than `most_off`.

@@ -19,7 +19,7 @@ from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.allergens import Allergens, allergens_of
 from ample_crumb.core.formula.evaluation import FormulaFigures
-from ample_crumb.core.formula.formula import Line, Part, identified, lies_beside
+from ample_crumb.core.formula.formula import Line, Part, lies_beside, with_line_ids
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.formula.rewrite import adjusted_amount, with_line, with_texts
 from ample_crumb.core.problem import CannotUse
@@ -99,9 +99,9 @@ def make_without(formula: FormulaInKitchen, avoided: frozenset[str]) -> Without:
     """The formula without these allergens, diets and foods: fewest swaps first, then what they do to the dough, to its
     character and to what it costs."""
     # Lines are known by their ids from here on.
-    formula = replace(formula, parts=identified(formula.parts))
+    formula = replace(formula, parts=with_line_ids(formula.parts))
     evaluated = formula.produced(formula.parts).evaluated
-    lines = tuple(offending(evaluated, formula.cupboard, avoided))
+    lines = tuple(find_offending(evaluated, formula.cupboard, avoided))
     if not lines:
         return Without((), (), ())
     dough = formula.judged(evaluated)
@@ -118,7 +118,7 @@ def make_without(formula: FormulaInKitchen, avoided: frozenset[str]) -> Without:
     return Without(lines, tuple(start.best_of([options[line.line_id] for line in lines])), ())
 
 
-def offending(evaluated: FormulaFigures, cupboard: Cupboard, avoided: frozenset[str]) -> Iterable[OffendingLine]:
+def find_offending(evaluated: FormulaFigures, cupboard: Cupboard, avoided: frozenset[str]) -> Iterable[OffendingLine]:
     """The lines that hold what is avoided, may hold it, or of which nobody said."""
     for line in evaluated.lines():
         if line.ingredient is None:
@@ -285,7 +285,7 @@ class _Start:
         meant = {line.id for line in self.evaluated.lines()} - {option.line_id for option in options}
         known = {line.text for line in self.evaluated.lines() if line.id in meant}
         if evaluated.batch.mass_g <= 0 or any(
-            line.text not in known for line in offending(evaluated, cupboard, self.avoided)
+            line.text not in known for line in find_offending(evaluated, cupboard, self.avoided)
         ):
             return None
         dough = formula.judged(evaluated)

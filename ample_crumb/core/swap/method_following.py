@@ -15,10 +15,10 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import lies_beside
 from ample_crumb.core.formula.reading import ReadLine
-from ample_crumb.core.formula.steps import mixed_at, steps_of, written_steps
+from ample_crumb.core.formula.steps import find_mixing_step, steps_of, written_steps
 from ample_crumb.core.production.production import Production
 from ample_crumb.core.swap.bake_time_text import with_times
-from ample_crumb.core.swap.step_rules import Incoming, MethodPlace, incoming, steps_asked
+from ample_crumb.core.swap.step_rules import Incoming, MethodPlace, find_incoming, list_asked_steps
 
 
 class StepChange(StrEnum):
@@ -61,8 +61,8 @@ def follow_method(method: str, was: MadeDough, now: MadeDough) -> MethodFollowin
     """What becomes of a method. One that is empty stays so, but for what must be said of new foods."""
     steps = written_steps(method)
     changed = list(_changed(steps, was, now))
-    foods = (*incoming(was.dough, now.dough), *_put_on(was, now))
-    asked = steps_asked(foods, now.dough, method, now.made.portions.dough_g)
+    foods = (*find_incoming(was.dough, now.dough), *_put_on(was, now))
+    asked = list_asked_steps(foods, now.dough, method, now.made.portions.dough_g)
     places = _places(steps, was.made.evaluated)
     added = [MethodStep(StepChange.ADD, each.text, "", places[each.place]) for each in asked]
     together = sorted([*changed, *added], key=lambda each: (each.place, each.change is not StepChange.ADD))
@@ -105,7 +105,7 @@ def _places(steps: Sequence[str], evaluated: FormulaFigures) -> Mapping[MethodPl
     """Before which step each kind of step stands."""
     end = len(steps)
     read = steps_of("\n".join(steps), evaluated)
-    mixed = mixed_at(read)
+    mixed = find_mixing_step(read)
     bake = next((place for place, text in enumerate(steps) if _BAKES.search(text) and not _MIXES.search(text)), end)
     after = bake + 1 if bake < end else end
     mixing = next((place for place, text in enumerate(steps) if _MIXES.search(text)), 0)

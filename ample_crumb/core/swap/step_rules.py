@@ -12,7 +12,7 @@ from ample_crumb.core.crumb.food_kinds import kinds_of
 from ample_crumb.core.crumb.windows import family_windows
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.tables import read_table
-from ample_crumb.core.wording import listed
+from ample_crumb.core.wording import join_names
 
 
 class MethodPlace(StrEnum):
@@ -84,7 +84,7 @@ class Incoming:
     topping: bool = False
 
 
-def incoming(was: JudgedDough, now: JudgedDough) -> tuple[Incoming, ...]:
+def find_incoming(was: JudgedDough, now: JudgedDough) -> tuple[Incoming, ...]:
     """What comes into a dough or grows in it."""
     before: dict[str, float] = {}
     for line in was.dough.lines:
@@ -99,13 +99,13 @@ def incoming(was: JudgedDough, now: JudgedDough) -> tuple[Incoming, ...]:
     return tuple(found.values())
 
 
-def steps_asked(foods: Sequence[Incoming], now: JudgedDough, method: str, piece_g: float) -> Iterable[AskedStep]:
+def list_asked_steps(foods: Sequence[Incoming], now: JudgedDough, method: str, piece_g: float) -> Iterable[AskedStep]:
     """The steps that these foods ask for in such a dough, in the order of a method; one for several of a kind."""
     for rule in step_rules():
         asking = [each for each in foods if rule.foods & kinds_of(each.item) and _holds(rule, each, now, piece_g)]
         if not asking or (rule.unless is not None and rule.unless.search(method[:_LONGEST])):
             continue
-        named = listed(list(dict.fromkeys(each.name for each in asking)))
+        named = join_names(list(dict.fromkeys(each.name for each in asking)))
         yield AskedStep(rule.text.replace("{food}", named), rule.place)
 
 

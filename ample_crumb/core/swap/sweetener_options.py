@@ -189,7 +189,7 @@ def sweetener_options(
     foods = [f"{weighed.ingredient.slug} {line.text.casefold()}" for line, weighed in evaluated.weighed_lines()]
     mint = any("mint" in each for each in foods)
     beside = _Sweetened(now, here, cupboard, energy, ask, mint)
-    return tuple(_option(checked(blend), beside) for blend in (*single, *blends))
+    return tuple(_option(check_blend(blend), beside) for blend in (*single, *blends))
 
 
 @dataclass(frozen=True, slots=True)
@@ -217,7 +217,7 @@ _SWEET_ENOUGH: Final = 0.3
 """What is less sweet fills, and does not sweeten."""
 
 
-def checked(blend: Blend) -> Blend:
+def check_blend(blend: Blend) -> Blend:
     """The blend with its shares summing to 1. Raises CannotUse where it names nothing that sweetens, or one twice."""
     known = sweeteners()
     if not blend.shares or any(each.slug not in known or each.share <= 0 for each in blend.shares):
@@ -310,7 +310,7 @@ def sweeten_with(
     """The formula with the blend in the place of all its sugar and sweetener lines, part by part, but for the
     `kept_share` of each; with `fill`, the bulk that goes is made up for with inulin. Raises CannotUse where nothing
     sweetens, and for a share that is none."""
-    blend = checked(blend)
+    blend = check_blend(blend)
     if not 0 <= kept_share < 1:
         raise CannotUse("Of the sugar from none to nearly all may be kept.")
     made, changed = [], False

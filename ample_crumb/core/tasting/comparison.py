@@ -11,7 +11,7 @@ from typing import Final
 from ample_crumb.core.number_words import number_word
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.tasting.exact_tests import enough_each, enough_pairs, paired_p_value, unpaired_p_value
-from ample_crumb.core.tasting.poles import Pole, pole_named
+from ample_crumb.core.tasting.poles import Pole, find_pole
 
 ALPHA: Final = 0.05
 """A finding is told where chance alone would do as much in fewer than one of twenty such comparisons. Common
@@ -84,7 +84,7 @@ def compare(marks: Iterable[Mark]) -> tuple[PoleFinding, ...]:
             {name: _marks(by_batch[name]) for name in names if name in by_batch},
             p_values.get(pole),
             pole in told,
-            _finding(pole_named(pole), clearest[pole], len(p_values), told=pole in told),
+            _finding(find_pole(pole), clearest[pole], len(p_values), told=pole in told),
         )
         for pole, by_batch in scores.items()
     )

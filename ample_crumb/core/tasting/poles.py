@@ -39,6 +39,6 @@ def poles() -> Mapping[str, Pole]:
     )
 
 
-def pole_named(name: str) -> Pole:
+def find_pole(name: str) -> Pole:
     """A pole by its name; one that is not in the table is compared by its name alone."""
     return poles().get(name) or Pole(name, name, "low", "high", f"higher in {name}", f"lower in {name}", "")

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from ample_crumb.core.crumb.check import CrumbCheck, JudgedDough, crumb_check
 from ample_crumb.core.crumb.dials.dial import OUT
 from ample_crumb.core.crumb.dough_state import DoughState
-from ample_crumb.core.crumb.mouthfeel import Mouth, in_the_mouth
+from ample_crumb.core.crumb.mouthfeel import Mouth, compare_mouthfeel
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_time import BakeWindow
@@ -16,7 +16,7 @@ from ample_crumb.core.swap.method_following import MadeDough, MethodFollowing, f
 from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.core.what_if.change import Change, change_of
 from ample_crumb.core.what_if.question import UNDERSTOOD, ChangeKind, read_question
-from ample_crumb.core.wording import listed
+from ample_crumb.core.wording import join_names
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,7 +43,7 @@ def ask_what_if(formula: FormulaInKitchen, question: str) -> WhatIf:
     if made.evaluated.batch.mass_g <= 0:
         raise CannotUse("There is nothing to change yet; add lines first.")
     if read is None:
-        return WhatIf(None, "", f"I understand {listed(UNDERSTOOD)}.")
+        return WhatIf(None, "", f"I understand {join_names(UNDERSTOOD)}.")
     change = change_of(read, formula, made)
     then = change.formula
     made_then = then.produced(then.parts)
@@ -51,7 +51,7 @@ def ask_what_if(formula: FormulaInKitchen, question: str) -> WhatIf:
     now = MadeDough(made_then, then.judged(made_then.evaluated), then.cupboard)
     piece = Portion(made_then.piece, made_then.piece_sd(propagate(made_then.evaluated, then.cupboard).piece))
     before, after = crumb_check(was.dough, formula.learned), crumb_check(now.dough, then.learned)
-    mouth = in_the_mouth(was.dough, now.dough, then.learned)
+    mouth = compare_mouthfeel(was.dough, now.dough, then.learned)
     said = [
         *_figures(made, made_then),
         *_dials(before, after),

@@ -5,7 +5,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from typing import Final
 
-from ample_crumb.core.batch.line_lookup import line_named
+from ample_crumb.core.batch.line_lookup import find_line
 from ample_crumb.core.crumb.functional_properties import generic_of
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.formula import Line
@@ -49,7 +49,7 @@ def change_of(question: Question, formula: FormulaInKitchen, made: Production) -
 
 
 def _line(name: str, formula: FormulaInKitchen, made: Production) -> ReadLine:
-    line = line_named(name, made.evaluated, formula.cupboard)
+    line = find_line(name, made.evaluated, formula.cupboard)
     if line is None or line.weighed is None:
         raise CannotUse(f"There is no line of {name[:40]} here with an amount.")
     return line
@@ -64,7 +64,7 @@ def _amount(question: Question, formula: FormulaInKitchen, made: Production) -> 
     if (
         question.more_g > 0
         and new.best is not None
-        and line_named(question.about, made.evaluated, formula.cupboard) is None
+        and find_line(question.about, made.evaluated, formula.cupboard) is None
     ):
         item = formula.cupboard.ingredients[new.best.key]
         added = f"{kitchen_grams(question.more_g):g} g {item.name}"

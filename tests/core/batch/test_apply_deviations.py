@@ -7,9 +7,9 @@ from typing import Final
 
 from hypothesis import given, strategies
 
-from ample_crumb.core.batch.apply_deviations import BatchReading, follow
+from ample_crumb.core.batch.apply_deviations import BatchReading, apply_deviations
 from ample_crumb.core.batch.deviation import AsMade, Said
-from ample_crumb.core.batch.split_dough import parted
+from ample_crumb.core.batch.split_dough import split_dough
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions, Parts
@@ -79,7 +79,7 @@ class Sayings(unittest.TestCase):
         whole_g = evaluate(parts, 1, READING.cupboard, READING.preferences).batch.mass_g
         for row in judged(name):
             with self.subTest(row.text):
-                made, (deviation,) = follow(AsMade(parts), [Said("x", row.text)], READING)
+                made, (deviation,) = apply_deviations(AsMade(parts), [Said("x", row.text)], READING)
                 if row.kind == "cannot":
                     self.assertIsNone(deviation.kind, deviation.words)
                     self.assertTrue(deviation.problem)
@@ -116,7 +116,9 @@ class Conserved(unittest.TestCase):
             f"{bowl_g} g stayed in the bowl",
             f"{stuck_g} g stuck to the paper",
         ]
-        made, deviations = follow(AsMade(PARTS), [Said(f"s{place}", each) for place, each in enumerate(said)], READING)
+        made, deviations = apply_deviations(
+            AsMade(PARTS), [Said(f"s{place}", each) for place, each in enumerate(said)], READING
+        )
         self.assertEqual([each.problem for each in deviations], [""] * 4)
         lost = left / 100 * 60 + bowl_g + stuck_g
         self.assertAlmostEqual(mass_g(made), WHOLE_G + added_g - lost, places=6)
@@ -125,7 +127,7 @@ class Conserved(unittest.TestCase):
     @given(parts=strategies.lists(strategies.integers(1, 20), min_size=2, max_size=4))
     def test_things_of_one_dough_sum_to_it(self, parts: list[int]) -> None:
         whole = evaluate(PARTS, 1, READING.cupboard, READING.preferences).batch
-        made = [parted(PARTS, share / sum(parts), READING) for share in parts]
+        made = [split_dough(PARTS, share / sum(parts), READING) for share in parts]
         figures = [evaluate(each, 1, READING.cupboard, READING.preferences).batch for each in made]
         # A line says its grams with four digits.
         self.assertAlmostEqual(sum(each.mass_g for each in figures), whole.mass_g, delta=0.002 * whole.mass_g)
@@ -134,7 +136,7 @@ class Conserved(unittest.TestCase):
 
     @given(text=strategies.text(max_size=400))
     def test_whatever_is_said_is_read_or_refused_in_words(self, text: str) -> None:
-        made, deviations = follow(AsMade(PARTS), [Said("x", text)], READING)
+        made, deviations = apply_deviations(AsMade(PARTS), [Said("x", text)], READING)
         for each in deviations:
             self.assertTrue((each.kind is None) == bool(each.problem))
             if each.problem:
@@ -142,19 +144,19 @@ class Conserved(unittest.TestCase):
 
     def test_half_of_the_glaze_brings_half_of_its_energy_less(self) -> None:
         """By hand: 40 g of icing sugar are 156 kcal (389 a 100 g, USDA SR28 19336), 20 g of lemon juice 4."""
-        _, (deviation,) = follow(AsMade(PARTS), [Said("x", "half the glaze stayed in the cup")], READING)
+        _, (deviation,) = apply_deviations(AsMade(PARTS), [Said("x", "half the glaze stayed in the cup")], READING)
         self.assertAlmostEqual(deviation.energy_kcal, -80, delta=2)
 
     def test_a_cup_of_almond_flour_is_what_bakers_forget(self) -> None:
         """570 to 640 kcal, as bakers reckon it."""
-        _, (deviation,) = follow(AsMade(PARTS), [Said("x", "1 cup almond flour")], READING)
+        _, (deviation,) = apply_deviations(AsMade(PARTS), [Said("x", "1 cup almond flour")], READING)
         self.assertTrue(540 <= deviation.energy_kcal <= 640, deviation.energy_kcal)
 
     def test_what_was_weighed_has_no_more_doubt_than_a_scale(self) -> None:
-        made, _ = follow(AsMade(PARTS), [Said("x", "20 g of the glaze left")], READING)
+        made, _ = apply_deviations(AsMade(PARTS), [Said("x", "20 g of the glaze left")], READING)
         lines = [line.weighed for line in _lines(made) if line.id in ("i", "j")]
         self.assertEqual([line.used_by_eye for line in lines if line], [False, False])
-        by_eye, _ = follow(AsMade(PARTS), [Said("x", "half the glaze left")], READING)
+        by_eye, _ = apply_deviations(AsMade(PARTS), [Said("x", "half the glaze left")], READING)
         lines = [line.weighed for line in _lines(by_eye) if line.id in ("i", "j")]
         self.assertEqual([line.used_by_eye for line in lines if line], [True, True])
 
@@ -164,17 +166,19 @@ class Conserved(unittest.TestCase):
             Part("Filling", (Line("200 g quark"),)),
             Part("Topping", (Line("500 g plums"),), PartOptions(bake=PartBake.NOT)),
         )
-        made, _ = follow(AsMade(slice_), [Said("a", "1 egg"), Said("b", "20 g sugar to the crust")], READING)
+        made, _ = apply_deviations(AsMade(slice_), [Said("a", "1 egg"), Said("b", "20 g sugar to the crust")], READING)
         came = [[line.text for line in part.lines][1:] for part in made.parts]
         self.assertEqual(came, [["20 g sugar"], ["1 egg"], []])
 
     def test_of_nothing_written_what_was_added_is_all_there_is(self) -> None:
-        made, (added, left) = follow(AsMade(()), [Said("a", "1 egg"), Said("b", "half the glaze left")], READING)
+        made, (added, left) = apply_deviations(
+            AsMade(()), [Said("a", "1 egg"), Said("b", "half the glaze left")], READING
+        )
         self.assertEqual((added.mass_g, left.kind, mass_g(made)), (50, None, 50))
 
     def test_more_cannot_be_left_than_there_was_by_then(self) -> None:
         said = [Said("a", "50 g of the walnuts left"), Said("b", "50 g of the walnuts left")]
-        _, deviations = follow(AsMade(PARTS), said, READING)
+        _, deviations = apply_deviations(AsMade(PARTS), said, READING)
         self.assertEqual(deviations[0].problem, "")
         self.assertEqual(deviations[1].problem, "50 g is more walnuts than there was: 10 g.")
 
@@ -182,7 +186,7 @@ class Conserved(unittest.TestCase):
         """From memory of USDA SR28, a plain cake doughnut has 23 to 25 g of fat a 100 g; its dough has about 10 g."""
         dough = (Part("", (Line("250 g wheat flour"), Line("100 g sugar"), Line("50 g butter"), Line("100 g milk"),
                            Line("1 egg"))),)  # fmt: skip
-        made, _ = follow(AsMade(dough), [Said("x", "fried in oil")], READING)
+        made, _ = apply_deviations(AsMade(dough), [Said("x", "fried in oil")], READING)
         batch = evaluate(made.parts, 1, READING.cupboard, READING.preferences).batch
         # Frying drives off about a tenth of the dough as water.
         baked_g = batch.mass_g - 0.1 * 550

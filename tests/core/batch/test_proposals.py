@@ -2,7 +2,7 @@
 
 import unittest
 
-from ample_crumb.core.batch.apply_deviations import BatchReading, follow
+from ample_crumb.core.batch.apply_deviations import BatchReading, apply_deviations
 from ample_crumb.core.batch.deviation import AsMade, Said
 from ample_crumb.core.batch.made_lines import made_lines
 from ample_crumb.core.batch.proposals import proposals, starts_with
@@ -20,7 +20,9 @@ PLAN = (
 
 
 def batch(*said: str, plan: Parts = PLAN) -> tuple[MadeLine, ...]:
-    made, deviations = follow(AsMade(plan), [Said(f"s{place}", each) for place, each in enumerate(said)], READING)
+    made, deviations = apply_deviations(
+        AsMade(plan), [Said(f"s{place}", each) for place, each in enumerate(said)], READING
+    )
     assert not [each.problem for each in deviations if each.problem]
     return made_lines(plan, made.parts, READING)
 

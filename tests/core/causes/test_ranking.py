@@ -6,7 +6,7 @@ from dataclasses import replace
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ample_crumb.core.causes.ranking import Likelihood, all_asked, asked_of, rank, symptoms
+from ample_crumb.core.causes.ranking import Likelihood, asked_of, list_questions, rank, symptoms
 from ample_crumb.core.causes.signs import SAW, Fact, facts_of
 from ample_crumb.core.tables import read_table
 from tests.judgement.causes_judged import JudgedCause, judged_causes
@@ -133,7 +133,7 @@ class Ranking(unittest.TestCase):
         self.assertGreaterEqual(len(symptoms()), 25)
         self.assertGreaterEqual(len(causes), 50)
         every_fact = {name for each in (*FIRST, *FRESH) for name in facts_of(each.signs)} | {
-            f"{SAW}{what}" for what in all_asked()
+            f"{SAW}{what}" for what in list_questions()
         }
         # What needs a tin or a crust is in none of the judged batches.
         unknown = {row["fact"] for row in read_table("causes/evidence")} - every_fact

@@ -1,8 +1,8 @@
-"""core/crumb/said_of_dough: the baker's own words, and no others."""
+"""core/crumb/dough_description: the baker's own words, and no others."""
 
 import unittest
 
-from ample_crumb.core.crumb.dough_description import said_of_dough
+from ample_crumb.core.crumb.dough_description import read_dough_words
 
 
 class OwnWords(unittest.TestCase):
@@ -13,7 +13,7 @@ class OwnWords(unittest.TestCase):
             ("Stir; it should look like wet sand.", "Stir; it should look like wet sand"),
         ):
             with self.subTest(method):
-                self.assertEqual(said_of_dough(method), found)
+                self.assertEqual(read_dough_words(method), found)
 
     def test_what_is_baked_or_bought_is_not_the_dough(self) -> None:
         for method in (
@@ -24,7 +24,7 @@ class OwnWords(unittest.TestCase):
             "Mix everything.",
         ):
             with self.subTest(method):
-                self.assertEqual(said_of_dough(method), "")
+                self.assertEqual(read_dough_words(method), "")
 
     def test_a_long_text_is_cut(self) -> None:
-        self.assertEqual(said_of_dough("stir. " * 5000 + "The dough is sticky."), "")
+        self.assertEqual(read_dough_words("stir. " * 5000 + "The dough is sticky."), "")

@@ -4,7 +4,7 @@ import unittest
 
 from ample_crumb.core.crumb.check import JudgedDough
 from ample_crumb.core.crumb.composition import brought_by
-from ample_crumb.core.crumb.dough_diagnosis import Diagnosis, Remedy, Stage, look_at
+from ample_crumb.core.crumb.dough_diagnosis import Diagnosis, Remedy, Stage, diagnose_dough
 from ample_crumb.core.crumb.dough_state import Consistency, dough_state_of, liquid_share
 from ample_crumb.core.crumb.repairs import RepairContext
 from ample_crumb.core.food.energy import EnergySystem
@@ -24,7 +24,7 @@ def looked(lines: tuple[str, ...], family: str, said: Consistency, stage: Stage,
         allergens_of(evaluated(*lines), CUPBOARD),
         **more,  # type: ignore[arg-type]
     )
-    found = look_at(dough, said, stage, CUPBOARD, setting)
+    found = diagnose_dough(dough, said, stage, CUPBOARD, setting)
     assert found is not None
     return found
 

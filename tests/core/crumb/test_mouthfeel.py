@@ -3,7 +3,7 @@
 import unittest
 
 from ample_crumb.core.crumb.check import JudgedDough, judge_dough
-from ample_crumb.core.crumb.mouthfeel import Mouth, Sureness, in_the_mouth
+from ample_crumb.core.crumb.mouthfeel import Mouth, Sureness, compare_mouthfeel
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences
@@ -27,7 +27,7 @@ def dough(*lines: str, family: str = "brownie") -> JudgedDough:
 
 def felt(old: str, *new: str, lines: tuple[str, ...] = BROWNIE, family: str = "brownie") -> Mouth:
     then = [each for line in lines for each in (new if line == old else (line,))]
-    return in_the_mouth(dough(*lines, family=family), dough(*then, family=family))
+    return compare_mouthfeel(dough(*lines, family=family), dough(*then, family=family))
 
 
 def text(old: str, *new: str) -> str:

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.crumb.check import crumb_check, judge_dough
 from ample_crumb.core.crumb.dials.dial import Learned, Verdict
-from ample_crumb.core.crumb.repairs import MOST_REPAIRS, Repair, RepairContext, comes_in, find_repairs
+from ample_crumb.core.crumb.repairs import MOST_REPAIRS, Repair, RepairContext, find_repairs, may_come_in
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.allergens import allergens_of
 from tests.core.given import CUPBOARD, evaluated, evaluated_grams
@@ -111,4 +111,4 @@ class Repairs(unittest.TestCase):
         contents = allergens_of(evaluated("100 g oats"), CUPBOARD)
         for avoided, may in ((frozenset[str](), True), (frozenset({"milk"}), True), (frozenset({"peanuts"}), False)):
             setting = RepairContext(PIECES, EnergySystem.STATED, {}, contents, avoided)
-            self.assertEqual(comes_in(warns, setting), may, avoided)
+            self.assertEqual(may_come_in(warns, setting), may, avoided)

@@ -2,7 +2,7 @@
 
 import unittest
 
-from ample_crumb.core.day.energy_burned import energy_burned
+from ample_crumb.core.day.energy_burned import estimate_energy_burned
 from ample_crumb.core.day.weight_trend import WeightOfDay
 
 
@@ -13,7 +13,7 @@ def line(days: range, per_day: float) -> list[WeightOfDay]:
 class Burned(unittest.TestCase):
     def test_intake_less_what_was_stored(self) -> None:
         # 0.01 kg a day for 28 days: 77 kcal a day were stored of 2,000.
-        found = energy_burned(line(range(28), 0.01), 2000, 20, 28, 28)
+        found = estimate_energy_burned(line(range(28), 0.01), 2000, 20, 28, 28)
         self.assertAlmostEqual(found.energy_kcal or 0, 1923)
         self.assertAlmostEqual(found.change_kg or 0, 0.07)
         self.assertIn("rose by 0.07 kg a week", found.sentence)
@@ -27,7 +27,7 @@ class Burned(unittest.TestCase):
             ([], 30, 30, "there are 0 over 0 days"),
             (line(range(30), 0), 23, 30, "23 of these 30 are"),
         ):
-            found = energy_burned(weights, 2000, 20, logged, days)
+            found = estimate_energy_burned(weights, 2000, 20, logged, days)
             self.assertIsNone(found.energy_kcal)
             self.assertIn(words, found.sentence)
-        self.assertIsNotNone(energy_burned(line(range(30), 0), 2000, 20, 24, 30).energy_kcal)
+        self.assertIsNotNone(estimate_energy_burned(line(range(30), 0), 2000, 20, 24, 30).energy_kcal)

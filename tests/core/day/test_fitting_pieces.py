@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.day.day_budget import pieces_that_fit
-from ample_crumb.core.day.fitting_pieces import MOST_PIECES, what_fits
+from ample_crumb.core.day.fitting_pieces import MOST_PIECES, find_fitting_pieces
 from ample_crumb.core.day.piece_step import PieceStep
 from ample_crumb.core.food.nutrients import Figures, Nutrients
 
@@ -17,7 +17,7 @@ def food(energy_kcal: float, protein_g: float) -> Figures:
 
 class Fits(unittest.TestCase):
     def test_what_fits_is_the_largest_portion_most_protein_first(self) -> None:
-        fits = what_fits([("thin", food(90, 4)), ("strong", food(200, 20)), ("huge", food(900, 50))], 420)
+        fits = find_fitting_pieces([("thin", food(90, 4)), ("strong", food(200, 20)), ("huge", food(900, 50))], 420)
         self.assertEqual([(fit.key, fit.piece_count) for fit in fits], [("strong", 2), ("thin", MOST_PIECES)])
 
     @given(st.floats(1, 900), st.floats(-500, 3000), st.sampled_from([0.25, 0.5, 1]))
@@ -29,6 +29,6 @@ class Fits(unittest.TestCase):
     def test_no_more_than_two_scoops_of_powder(self) -> None:
         # Two scoops are 60 g: two pieces of 25 g each, one and a half in halves of 40 g each, none of 70 g.
         for powder_g, step, count in ((25, PieceStep.WHOLE, 2), (40, PieceStep.HALF, 1.5), (0, PieceStep.WHOLE, 4)):
-            (fit,) = what_fits([("mug", food(100, 20))], 900, step, {"mug": powder_g})
+            (fit,) = find_fitting_pieces([("mug", food(100, 20))], 900, step, {"mug": powder_g})
             self.assertEqual(fit.piece_count, count)
-        self.assertEqual(what_fits([("mug", food(100, 50))], 900, PieceStep.WHOLE, {"mug": 70}), ())
+        self.assertEqual(find_fitting_pieces([("mug", food(100, 50))], 900, PieceStep.WHOLE, {"mug": 70}), ())

@@ -2,7 +2,7 @@
 
 import unittest
 
-from ample_crumb.core.day.fitting_pieces import what_fits
+from ample_crumb.core.day.fitting_pieces import find_fitting_pieces
 from ample_crumb.core.day.piece_step import PieceStep, step_count
 from ample_crumb.core.food.nutrients import Figures, Nutrients
 
@@ -19,6 +19,6 @@ class Steps(unittest.TestCase):
 
     def test_more_of_a_piece_fits_the_finer_it_is_taken(self) -> None:
         piece = Figures(60, Nutrients(energy_kcal=150, protein_g=10))
-        counts = [what_fits([("it", piece)], 400, step)[0].piece_count for step in PieceStep]
+        counts = [find_fitting_pieces([("it", piece)], 400, step)[0].piece_count for step in PieceStep]
         # 400 kcal are 2.667 pieces: 160 g, 2 1/2, 2.
         self.assertEqual([round(count, 3) for count in counts], [2.667, 2.5, 2])

@@ -2,7 +2,7 @@
 
 import unittest
 
-from ample_crumb.core.day.tally import Tally, checked, no_longer_zero_from, tally_count
+from ample_crumb.core.day.tally import Tally, check_tally, no_longer_zero_from, tally_count
 from ample_crumb.core.food.nutrients import Figures, Nutrients
 from ample_crumb.core.problem import CannotUse
 
@@ -34,4 +34,4 @@ class Tallies(unittest.TestCase):
     def test_what_counts_nothing_is_no_tally(self) -> None:
         for coefficients in ({}, {"energy_kcal": 0.0}, {"joy": 1.0}):
             with self.assertRaises(CannotUse):
-                checked(Tally("m", coefficients))
+                check_tally(Tally("m", coefficients))

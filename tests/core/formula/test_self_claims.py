@@ -1,9 +1,9 @@
-"""core/formula/said_of_itself: which words a text uses of its recipe, judged by reading it."""
+"""core/formula/self_claims: which words a text uses of its recipe, judged by reading it."""
 
 import unittest
 
 from ample_crumb.core.formula.marketing_terms import WordAnswer, WordVerdict
-from ample_crumb.core.formula.self_claims import said_of_itself
+from ample_crumb.core.formula.self_claims import answer_self_claims
 
 ANSWERS = tuple(
     WordAnswer(word, WordVerdict.NO_RULE, "")
@@ -12,7 +12,7 @@ ANSWERS = tuple(
 
 
 def words(title: str, text: str = "") -> list[str]:
-    return [each.word for each in said_of_itself(title, text, ANSWERS)]
+    return [each.word for each in answer_self_claims(title, text, ANSWERS)]
 
 
 class OfItself(unittest.TestCase):

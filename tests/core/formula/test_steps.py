@@ -2,7 +2,7 @@
 
 import unittest
 
-from ample_crumb.core.formula.steps import checks_of, linked, steps_of
+from ample_crumb.core.formula.steps import checks_of, link_names, steps_of
 from tests.core.given import CUPBOARD, evaluated
 
 
@@ -14,9 +14,9 @@ class Steps(unittest.TestCase):
             [each.text for each in step.texts if each.line_id is not None], ["125 g butter", "2 large eggs"]
         )
         self.assertEqual([each.problem for each in step.texts if each.problem], ["No line is called “flour”."])
-        once = linked("Beat butter, add the eggs, then more butter.", of)
+        once = link_names("Beat butter, add the eggs, then more butter.", of)
         self.assertEqual(once, "Beat {butter}, add the {eggs}, then more butter.")
-        self.assertEqual(linked(once, of), once)
+        self.assertEqual(link_names(once, of), once)
 
     def test_times_and_heat_as_they_are_written(self) -> None:
         for text, low, high, celsius in (

@@ -2,7 +2,7 @@
 
 import unittest
 
-from ample_crumb.core.planning.edits import OwnTask, TaskEdit, TaskEdits, edited, task_keys
+from ample_crumb.core.planning.edits import OwnTask, TaskEdit, TaskEdits, apply_edits, task_keys
 from ample_crumb.core.planning.plan import FormulaTasks, PlanRequest
 from ample_crumb.core.planning.schedule import Effort, plan_bake_day
 from ample_crumb.core.planning.solo_duration import alone_min, bite_min, bowl_count, tools_for
@@ -13,19 +13,21 @@ class Edited(unittest.TestCase):
     TASKS = tasks_in(SLAB)
 
     def kept(self, *changed: TaskEdit, own: tuple[OwnTask, ...] = ()) -> dict[str, object]:
-        return {task.id: task for task in edited(self.TASKS, TaskEdits(changed, own))}
+        return {task.id: task for task in apply_edits(self.TASKS, TaskEdits(changed, own))}
 
     def id_of(self, key: str) -> str:
         return next(task_id for task_id, name in task_keys(self.TASKS).items() if name == key)
 
     def test_other_minutes_keep_how_far_they_spread(self) -> None:
-        (weigh,) = [task for task in edited(self.TASKS, TaskEdits((TaskEdit("weigh 1", 20),))) if task.kind == "weigh"]
+        (weigh,) = [
+            task for task in apply_edits(self.TASKS, TaskEdits((TaskEdit("weigh 1", 20),))) if task.kind == "weigh"
+        ]
         self.assertEqual(weigh.minutes.likely, 20)
         self.assertTrue(weigh.minutes.least < 20 < weigh.minutes.most)
 
     def test_left_out_it_is_gone_and_nothing_waits_for_it(self) -> None:
         gone = self.id_of("blend 1")
-        tasks = edited(self.TASKS, TaskEdits((TaskEdit("blend 1", left_out=True),)))
+        tasks = apply_edits(self.TASKS, TaskEdits((TaskEdit("blend 1", left_out=True),)))
         self.assertNotIn(gone, {wait.task for task in tasks for wait in task.after})
         # What waited for it waits for what it waited for.
         pour = next(task for task in tasks if task.kind == "pour")
@@ -33,7 +35,7 @@ class Edited(unittest.TestCase):
 
     def test_a_task_of_ones_own_comes_behind_its_own_and_before_what_followed(self) -> None:
         own = OwnTask("weigh 1", "Fetch the dog", 3)
-        tasks = edited(self.TASKS, TaskEdits(own=(own,)))
+        tasks = apply_edits(self.TASKS, TaskEdits(own=(own,)))
         plan = plan_bake_day(PlanRequest((FormulaTasks("x", tasks),)), Effort(10))
         at = {each.task.name: (each.start_min, each.end_min) for each in plan.tasks}
         self.assertLessEqual(at["Weigh in"][1], at["Fetch the dog"][0])
@@ -42,7 +44,7 @@ class Edited(unittest.TestCase):
 
     def test_what_is_said_of_a_task_that_is_gone_changes_nothing(self) -> None:
         edits = TaskEdits((TaskEdit("dip 7", 5),), (OwnTask("dip 7", "x", 5),))
-        self.assertEqual(edited(self.TASKS, edits), self.TASKS)
+        self.assertEqual(apply_edits(self.TASKS, edits), self.TASKS)
 
 
 class Alone(unittest.TestCase):

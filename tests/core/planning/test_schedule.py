@@ -6,7 +6,7 @@ from dataclasses import replace
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ample_crumb.core.planning.deadline_remedies import what_helps
+from ample_crumb.core.planning.deadline_remedies import find_remedies
 from ample_crumb.core.planning.kitchen import PlanningKitchen
 from ample_crumb.core.planning.plan import Circle, FormulaTasks, Plan, PlanRequest, Standing
 from ample_crumb.core.planning.schedule import Effort, Progress, plan_bake_day
@@ -74,7 +74,7 @@ class ABakeDay(unittest.TestCase):
         plan = plan_bake_day(asked, LONG, few_aims)
         # Three hours in the fridge do not fit into two.
         self.assertGreaterEqual(plan.late_min[2], 60)
-        self.assertIn("leaving “Quark bars” for another day", [each.words for each in what_helps(asked, plan)])
+        self.assertIn("leaving “Quark bars” for another day", [each.words for each in find_remedies(asked, plan)])
 
     def test_a_second_pair_of_hands_never_takes_longer(self) -> None:
         alone, together = (

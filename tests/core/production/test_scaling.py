@@ -9,13 +9,19 @@ from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.formula.reading import ReadingPreferences, read_against
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.scaling import ScaledLine, factors_by_part, factors_for_eggs, factors_for_tins, scaled
+from ample_crumb.core.production.scaling import (
+    ScaledLine,
+    factors_by_part,
+    factors_for_eggs,
+    factors_for_tins,
+    scale_line,
+)
 from ample_crumb.core.production.tins import DISCS, Tin, TinKind, read_tin
 from tests.core.given import CUPBOARD, part, tins
 
 
 def times(text: str, factor: float) -> ScaledLine:
-    return scaled(read_against(Line(text), CUPBOARD, ReadingPreferences()), factor, CUPBOARD, ReadingPreferences())
+    return scale_line(read_against(Line(text), CUPBOARD, ReadingPreferences()), factor, CUPBOARD, ReadingPreferences())
 
 
 class Scaling(unittest.TestCase):

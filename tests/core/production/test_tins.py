@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.tins import Tin, TinKind, checked, read_tin
+from ample_crumb.core.production.tins import Tin, TinKind, check_tin, read_tin
 from tests.core.given import tins
 
 
@@ -77,7 +77,7 @@ class Written(unittest.TestCase):
             Tin(TinKind.MUG, 8, 9, water_ml=1),
         ):
             with self.subTest(tin), self.assertRaises(CannotUse):
-                checked(tin)
+                check_tin(tin)
 
     @given(st.text(max_size=40))
     def test_any_text_is_answered(self, text: str) -> None:

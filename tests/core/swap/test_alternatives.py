@@ -11,7 +11,7 @@ from ample_crumb.core.swap.alternatives import (
     MOST_GENERIC,
     WorkingAmount,
     alternatives_of,
-    fitted,
+    fit_amount,
     working_amount,
 )
 
@@ -106,17 +106,17 @@ class Fitted(unittest.TestCase):
             asked.append(grams)
             return 1
 
-        self.assertEqual(fitted(WorkingAmount(100, "as sweet"), off, 1), WorkingAmount(100, "as sweet"))
+        self.assertEqual(fit_amount(WorkingAmount(100, "as sweet"), off, 1), WorkingAmount(100, "as sweet"))
         self.assertEqual(asked, [100])
 
     def test_else_it_goes_to_the_nearest_that_works(self) -> None:
-        less = fitted(WorkingAmount(100, "as sweet"), lambda grams: int(grams > 80), 0)
+        less = fit_amount(WorkingAmount(100, "as sweet"), lambda grams: int(grams > 80), 0)
         self.assertEqual((less.mass_g, less.why), (70, "less of it, so that the dough works"))
-        more = fitted(WorkingAmount(100, "as sweet"), lambda grams: int(grams < 110), 0)
+        more = fit_amount(WorkingAmount(100, "as sweet"), lambda grams: int(grams < 110), 0)
         self.assertEqual((more.mass_g, more.why), (115, "more of it, so that the dough works"))
 
     def test_where_nothing_works_it_stays(self) -> None:
-        self.assertEqual(fitted(WorkingAmount(100, "as sweet"), lambda _: 2, 0), WorkingAmount(100, "as sweet"))
+        self.assertEqual(fit_amount(WorkingAmount(100, "as sweet"), lambda _: 2, 0), WorkingAmount(100, "as sweet"))
 
 
 if __name__ == "__main__":

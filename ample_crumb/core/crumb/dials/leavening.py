@@ -4,7 +4,7 @@ from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition
 from ample_crumb.core.crumb.dials.dial import LEAST_DRY_SHARE, DialRule, always
-from ample_crumb.core.crumb.dials.linear import NOTHING, LinearDial, scaled
+from ample_crumb.core.crumb.dials.linear import NOTHING, LinearDial, scale_form
 from ample_crumb.core.crumb.windows import FamilyWindows
 
 CUP_G: Final = 120.0
@@ -79,10 +79,10 @@ def _linear(composition: Composition, windows: FamilyWindows) -> LinearDial:
         ),
         denominator=flour,
         floors=(
-            scaled(flour, window.low),
+            scale_form(flour, window.low),
             {"flour_g": windows.lean_lift_ratio, "loose_fat_g": -_LEAN_BY_FAT} if windows.lean_lift_ratio else NOTHING,
         ),
-        ceilings=(scaled(flour, window.high), {"dough_g": _TSP_A_CUP_OF_DOUGH}),
+        ceilings=(scale_form(flour, window.high), {"dough_g": _TSP_A_CUP_OF_DOUGH}),
         widest=True,
     )
 

@@ -28,7 +28,7 @@ def plus(one: LinearForm, other: LinearForm, times: float = 1.0) -> dict[str, fl
     return {name: one.get(name, 0.0) + times * other.get(name, 0.0) for name in {**one, **other}}
 
 
-def scaled(form: LinearForm, times: float) -> dict[str, float]:
+def scale_form(form: LinearForm, times: float) -> dict[str, float]:
     """So many times a form."""
     return {name: times * coefficient for name, coefficient in form.items()}
 
@@ -63,12 +63,12 @@ class LinearDial:
             yield from (plus(numerator, floor, -factor) for floor in self.floors if floor)
         below = (self._ceiling(composition),) if self.widest else self.ceilings
         numerator = self._numerator(composition)
-        yield from (plus(scaled(ceiling, factor), numerator, -1.0) for ceiling in below)
+        yield from (plus(scale_form(ceiling, factor), numerator, -1.0) for ceiling in below)
 
     def span(self, composition: Composition, factor: float) -> LinearForm:
         """The width of the window of a dough such as this, `factor` times as high, in units of the denominator."""
         floor = max(self.floors, key=lambda form: amount(form, composition))
-        return plus(scaled(self._ceiling(composition), factor), floor, -factor)
+        return plus(scale_form(self._ceiling(composition), factor), floor, -factor)
 
     def _numerator(self, composition: Composition) -> LinearForm:
         return min(self.numerators, key=lambda form: amount(form, composition))
@@ -80,4 +80,4 @@ class LinearDial:
 
 def share_of(part: LinearForm, whole: LinearForm, window: DialWindow) -> LinearDial:
     """A plain share of one thing in another with fixed ends."""
-    return LinearDial((part,), whole, (scaled(whole, window.low),), (scaled(whole, window.high),))
+    return LinearDial((part,), whole, (scale_form(whole, window.low),), (scale_form(whole, window.high),))

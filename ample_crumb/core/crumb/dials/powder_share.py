@@ -4,7 +4,7 @@ from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition
 from ample_crumb.core.crumb.dials.dial import DialRule, always
-from ample_crumb.core.crumb.dials.linear import NOTHING, LinearDial, amount, plus, scaled
+from ample_crumb.core.crumb.dials.linear import NOTHING, LinearDial, amount, plus, scale_form
 from ample_crumb.core.crumb.windows import FamilyWindows
 
 POWDER_DRIER: Final = 10.0
@@ -35,9 +35,9 @@ def _linear(composition: Composition, windows: FamilyWindows) -> LinearDial:
         denominator=_GOODS,
         floors=(NOTHING,),
         ceilings=(
-            scaled(_GOODS, 100.0),
-            scaled(_GOODS, unhelped + POWDER_HELPED),
-            plus(scaled(_GOODS, unhelped), _TENDER, POWDER_HELPED / POWDER_HELP_FULL),
+            scale_form(_GOODS, 100.0),
+            scale_form(_GOODS, unhelped + POWDER_HELPED),
+            plus(scale_form(_GOODS, unhelped), _TENDER, POWDER_HELPED / POWDER_HELP_FULL),
         ),
     )
 

@@ -82,7 +82,7 @@ def certain(holds: bool, change: str, nutrient: str, figures: Figures, *, at_mos
     return holds, change
 
 
-def ranked(claims: list[Claim]) -> tuple[Claim, ...]:
+def rank_claims(claims: list[Claim]) -> tuple[Claim, ...]:
     held = {claim.name for claim in claims if claim.holds}
     return tuple(
         replace(claim, stronger=_STRONGER[claim.name]) if _STRONGER.get(claim.name) in held else claim

@@ -15,7 +15,7 @@ from ample_crumb.core.food.claims.check import (
     light,
     no_added_sugars,
     nutrient_conditions,
-    ranked,
+    rank_claims,
 )
 from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, ClassicFigures, ClassicRule, NutrientRule
 from ample_crumb.core.food.nutrients import SALT_PER_SODIUM, Figures
@@ -82,7 +82,7 @@ def eu_claims(
         # "Light" asks for what "reduced" does, and to be said with what makes it so: the same Annex, from memory.
         against.append(light([claim for claim in against if claim.name in _EU_LIGHTER]))
     claims += against
-    return ranked([*claims, no_added_sugars(figures, sweetened_by, said)])
+    return rank_claims([*claims, no_added_sugars(figures, sweetened_by, said)])
 
 
 def eu_needs(classic: ClassicFigures | None = None) -> dict[str, tuple[ClaimCondition, ...]]:

@@ -13,7 +13,7 @@ from ample_crumb.core.food.claims.check import (
     light,
     no_added_sugars,
     nutrient_conditions,
-    ranked,
+    rank_claims,
 )
 from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, ClassicFigures, ClassicRule, NutrientRule
 from ample_crumb.core.food.nutrients import SALT_PER_SODIUM, Figures
@@ -83,7 +83,7 @@ def us_claims(
         claims.append(
             light([check_against_classic(rule, reference, classic, reference_g, set()) for rule in _light(classic)])
         )
-    return ranked([*claims, no_added_sugars(figures, sweetened_by, said)])
+    return rank_claims([*claims, no_added_sugars(figures, sweetened_by, said)])
 
 
 def us_needs(reference_g: float, classic: ClassicFigures | None = None) -> dict[str, tuple[ClaimCondition, ...]]:
