@@ -20,6 +20,7 @@ from collections.abc import Iterator, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from pathlib import Path
+from queue import Queue
 from typing import Final
 
 from launch.install import PYTHON, ROOT
@@ -49,6 +50,8 @@ _LAYERS: Final = {
     "store": ("store", "application", "operations", "api", "faults"),
 }
 _TIMEOUT_S: Final = 1500
+_BESIDE: Final = 2
+"""So many are tried at once."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -169,19 +172,29 @@ def chosen(seed: int, count: int) -> list[Place]:
     return found[:count]
 
 
-def is_killed(place: Place, folder: Path) -> bool:
-    """Whether a test notices, in a copy of the project of its own."""
-    copy = Path(tempfile.mkdtemp(dir=folder))
-    for part in ("ample_crumb", "tests", "launch"):
-        shutil.copytree(ROOT / part, copy / part, ignore=shutil.ignore_patterns("__pycache__", "*.png"))
-    for part in ("web", ".venv", "sources", "docs", "README.md", "pyproject.toml"):
+def copy_of_project(folder: Path) -> Path:
+    """A copy in which rules can be broken; what is installed is shared with it."""
+    copy = Path(tempfile.mkdtemp(dir=folder)) / "copy"
+    left_out = shutil.ignore_patterns(".*", "node_modules", "__pycache__", "screenshots")
+    shutil.copytree(ROOT, copy, ignore=left_out)
+    for part in (".venv", "web/node_modules", "sources/node_modules"):
         (copy / part).symlink_to(ROOT / part)
+    return copy
+
+
+def noticed_by(place: Place, copy: Path) -> str:
+    """The first test module that notices, in a copy of the project; empty where none does."""
     file = copy / place.file
-    file.write_bytes(place.broken(file.read_bytes()))
+    source = file.read_bytes()
+    file.write_bytes(place.broken(source))
     try:
-        return any(not _passes(copy, modules) for modules in _tests_of(place.file))
+        for modules in _tests_of(place.file):
+            failed = _failed(copy, modules)
+            if failed:
+                return failed
+        return ""
     finally:
-        shutil.rmtree(copy, ignore_errors=True)
+        file.write_bytes(source)
 
 
 def _tests_of(file: Path) -> Iterator[Sequence[str]]:
@@ -194,7 +207,7 @@ def _tests_of(file: Path) -> Iterator[Sequence[str]]:
         first = sorted(near.rglob("test_*.py"))
     else:
         first = [path for path in _paths(_LAYERS[layer]) if any(word in path.stem for word in words)]
-    for paths in (first, *([path] for path in _paths(_LAYERS[layer]))):
+    for paths in (first, _paths(_LAYERS[layer])):
         names = [name for path in paths if (name := _name(path)) not in tried]
         tried.update(names)
         if names:
@@ -209,30 +222,52 @@ def _name(path: Path) -> str:
     return ".".join(path.relative_to(ROOT).with_suffix("").parts)
 
 
-def _passes(copy: Path, modules: Sequence[str]) -> bool:
+def _failed(copy: Path, modules: Sequence[str]) -> str:
+    """The module of the first test that fails; empty where all pass."""
     command = [str(PYTHON), "-m", "unittest", "-q", "-f", *modules]
     try:
-        return subprocess.run(command, cwd=copy, capture_output=True, check=False, timeout=_TIMEOUT_S).returncode == 0
+        ran = subprocess.run(command, cwd=copy, capture_output=True, text=True, check=False, timeout=_TIMEOUT_S)
     except subprocess.TimeoutExpired:
-        return False
+        return "no end"
+    if ran.returncode == 0:
+        return ""
+    told = re.search(r"^(?:FAIL|ERROR): \w+ \(([\w.]+)", ran.stderr, re.MULTILINE)
+    return told[1] if told else ran.stderr[-200:]
 
 
 def main(asked: list[str]) -> int:
-    """Prints a line a place, and how many were noticed. Exit code 0 always: who reads judges."""
+    """Prints a line a place, and how many were noticed. Exit code 2 where tests fail with nothing broken."""
     seed, count = int(asked[0]), int(asked[1]) if len(asked) > 1 else 50
     places = chosen(seed, count)
     prepared = kitchen.prepare_cluster()
     os.environ[kitchen.PREPARED] = str(prepared)
     killed = 0
     try:
-        with tempfile.TemporaryDirectory(prefix="ample-crumb-fresh-") as folder, ThreadPoolExecutor(2) as pool:
-            for place, dead in zip(places, pool.map(lambda place: is_killed(place, Path(folder)), places), strict=True):
-                killed += dead
+        with tempfile.TemporaryDirectory(prefix="ample-crumb-fresh-") as folder, ThreadPoolExecutor(_BESIDE) as pool:
+            copies: Queue[Path] = Queue()
+            for _ in range(_BESIDE):
+                copies.put(copy_of_project(Path(folder)))
+
+            def tried(place: Place) -> str:
+                copy = copies.get()
+                try:
+                    return noticed_by(place, copy)
+                finally:
+                    copies.put(copy)
+
+            nothing = [Place(Path("ample_crumb", layer, "nothing.py"), 1, 0, 0, "") for layer in _ROOMS]
+            for place in nothing:
+                for path in copies.queue:
+                    (path / place.file).touch()
+            if wrong := [test for test in pool.map(tried, nothing) if test]:
+                print(f"Tests fail with nothing broken: {', '.join(wrong)}.")
+                return 2
+            for place, test in zip(places, pool.map(tried, places), strict=True):
+                killed += bool(test)
                 source = (ROOT / place.file).read_bytes()
                 line = source.splitlines()[place.line - 1].decode().strip()
                 was = source[place.begin : place.end].decode()
-                print(f"{'killed' if dead else 'ALIVE '}  {place.file}:{place.line}  {was} -> {place.now}  | {line}")
-                sys.stdout.flush()
+                print(f"{test or 'ALIVE'}  {place.file}:{place.line}  {was} -> {place.now}  | {line}", flush=True)
     finally:
         shutil.rmtree(prepared, ignore_errors=True)
     print(f"{killed} of {len(places)} killed")
