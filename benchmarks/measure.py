@@ -53,4 +53,4 @@ def time_calls(*calls: Callable[[], object], times: int) -> list[Timing]:
             call()
             if round_ >= WARM_UP:
                 samples[place].append(1000 * (time.perf_counter() - start))
-    return [timing(each) for each in samples]
+    return [timing(sample) for sample in samples]

@@ -28,7 +28,7 @@ def run() -> None:
     try:
         connections = [HTTPConnection("127.0.0.1", served.port) for served in (one, two)]
         for path in _PATHS:
-            alone, beside = time_calls(*(partial(_ask, each, path) for each in connections), times=TIMES)
+            alone, beside = time_calls(*(partial(_ask, connection, path) for connection in connections), times=TIMES)
             ratio = beside.median_ms / alone.median_ms
             print(f"{path:18} one process {alone.median_ms:7.2f} ms, two {beside.median_ms:7.2f} ms: {ratio:5.2f} times"
                   f"{'' if ratio <= _MOST else f', over {_MOST}'}")  # fmt: skip

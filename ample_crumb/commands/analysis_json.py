@@ -85,7 +85,7 @@ def crumb_json(
             }
             for repair in find_repairs(dough, cupboard, setting)
         ],
-        "hazards": [hazard_json(each) for each in hazards],
+        "hazards": [hazard_json(hazard) for hazard in hazards],
     }
 
 
@@ -192,7 +192,7 @@ def _window_json(window: BakeWindow) -> dict[str, Any]:
         "oven": window.oven,
         "set_c": window.oven_c,
         "reasons": list(window.reasons),
-        "signs": [{"sign": each.sign, "not_when": each.not_when or None} for each in window.signs],
+        "signs": [{"sign": sign.sign, "not_when": sign.not_when or None} for sign in window.signs],
         "notes": list(window.notes),
     }
 
@@ -218,9 +218,9 @@ def _stated_json(said: str, made: Production) -> dict[str, Any] | None:
     compared = compare_stated(read_stated(said), made.evaluated, made.piece)
     if compared is None:
         return None
-    return {each.name: _rounded(each.stated) for each in compared.figures} | {
+    return {figure.name: _rounded(figure.stated) for figure in compared.figures} | {
         "difference": {
-            each.name: _rounded(each.ours - each.stated) for each in compared.figures if each.ours is not None
+            figure.name: _rounded(figure.ours - figure.stated) for figure in compared.figures if figure.ours is not None
         },
         "reason": compared.reason,
     }
@@ -260,7 +260,10 @@ def _line_json(
         "sure": all(food.sure and food.asks is None for food, _ in foods),
         "question": next((_question_json(asked[food.id]) for food, _ in foods if food.id in asked), None),
         "alternatives": [
-            _alternative_json(each) for food, _ in foods if food.leaves_choice for each in food.alternatives
+            _alternative_json(alternative)
+            for food, _ in foods
+            if food.leaves_choice
+            for alternative in food.alternatives
         ],
         "problem": " ".join(food.problem for food, _ in foods if food.problem) or None,
     }

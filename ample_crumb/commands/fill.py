@@ -68,12 +68,12 @@ def _told(found: Fill) -> dict[str, object]:
         "sentence": found.sentence,
         "answers": [
             {
-                "portions": [{"name": name, "count": count} for name, count in each.portions],
-                "energy_kcal": round(each.energy_kcal, 2),
-                "protein_g": round(each.protein_g, 2),
-                "sure": round(each.sure_share, 4),
+                "portions": [{"name": name, "count": count} for name, count in answer.portions],
+                "energy_kcal": round(answer.energy_kcal, 2),
+                "protein_g": round(answer.protein_g, 2),
+                "sure": round(answer.sure_share, 4),
             }
-            for each in found.answers
+            for answer in found.answers
         ],
     }
 
@@ -81,8 +81,7 @@ def _told(found: Fill) -> dict[str, object]:
 def _print(found: Fill) -> None:
     if found.sentence:
         print(found.sentence)
-    for each in found.answers:
-        things = ", ".join(f"{count:g} x {name}" for name, count in each.portions) or "nothing"
-        print(
-            f"{things}: {each.energy_kcal:,.0f} kcal, {each.protein_g:.0f} g protein; stays under {each.sure_share:.0%}"
-        )
+    for answer in found.answers:
+        things = ", ".join(f"{count:g} x {name}" for name, count in answer.portions) or "nothing"
+        figures = f"{answer.energy_kcal:,.0f} kcal, {answer.protein_g:.0f} g protein"
+        print(f"{things}: {figures}; stays under {answer.sure_share:.0%}")

@@ -56,7 +56,7 @@ def run(given: argparse.Namespace) -> int:
         as_made, deviations = apply_deviations(
             AsMade(parts), tuple(_said(given)), BatchReading(cupboard, preferences, family)
         )
-        refused = next((each for each in deviations if each.problem), None)
+        refused = next((deviation for deviation in deviations if deviation.problem), None)
         if refused is not None:
             raise CannotUse(f"“{refused.said.text}”: {refused.problem}")
         lots = _lots(given)
@@ -104,7 +104,7 @@ def _lots(given: argparse.Namespace) -> tuple[Lot, ...]:
         return ()
     weights = re.findall(r"[^,;\s]+", given.weights[:10_000])
     try:
-        grams = [float(each) for each in weights]
+        grams = [float(weight) for weight in weights]
     except ValueError as wrong:
         raise CannotUse(f"--weights are grams such as 34,36,31, not {given.weights[:40]!r}.") from wrong
     if not grams or not all(0 < each < 100_000 for each in grams):

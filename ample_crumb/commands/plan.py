@@ -132,15 +132,15 @@ def _json(plan: Plan, request: PlanRequest) -> dict[str, Any]:
         "start": _clock(plan.start_min),
         "tasks": [
             {
-                "formula": request.formulas[each.formula].name,
-                "name": each.task.name,
-                "start_min": each.start_min - plan.start_min,
-                "end_min": each.end_min - plan.start_min,
-                "uses": [str(resource) for resource in each.task.ways[each.way].uses],
-                "oven_c": each.oven_c,
-                "after": [index[wait.task] for wait in each.task.after],
+                "formula": request.formulas[task.formula].name,
+                "name": task.task.name,
+                "start_min": task.start_min - plan.start_min,
+                "end_min": task.end_min - plan.start_min,
+                "uses": [str(resource) for resource in task.task.ways[task.way].uses],
+                "oven_c": task.oven_c,
+                "after": [index[wait.task] for wait in task.task.after],
             }
-            for each in plan.tasks
+            for task in plan.tasks
         ],
         "late_min": {request.formulas[number].name: late for number, late in plan.late_min.items()},
     }
@@ -152,14 +152,14 @@ def _clock(minutes: int) -> str:
 
 
 def _in_words(plan: Plan, request: PlanRequest, *, by_clock: bool) -> Sequence[str]:
-    busy = sum(each.end_min - each.start_min for each in plan.tasks if each.hand is not None)
+    busy = sum(task.end_min - task.start_min for task in plan.tasks if task.hand is not None)
     proven = "proven the shortest" if plan.status == "optimal" else f"at best {plan.bound_min} min"
     said = [f"Hands are busy for {busy} of {plan.makespan_min} min ({proven}).", ""]
     if by_clock:
         begins, ends, worst = map(_clock, (plan.start_min, plan.end_min, plan.worst_end_min))
         said.insert(0, f"Begin at {begins}, done at {ends}; if all goes slowly {worst}.")
     letters = "ABCDEF"
-    return [*said, *(_row(each, letters, plan, by_clock=by_clock) for each in plan.tasks), "", *(
+    return [*said, *(_row(task, letters, plan, by_clock=by_clock) for task in plan.tasks), "", *(
         f"{letters[number]}  {formula.name}" for number, formula in enumerate(request.formulas)
     )]  # fmt: skip
 

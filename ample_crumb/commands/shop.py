@@ -108,14 +108,14 @@ def _json(item: ShoppingItem) -> dict[str, Any]:
         "ingredient": item.need.name,
         "need_g": round(item.need.need_g, 2),
         "have_g": round(item.have_g, 2),
-        "packs": [{"pack_g": each.pack_g, "count": each.count} for each in item.packs],
+        "packs": [{"pack_g": pack.pack_g, "count": pack.count} for pack in item.packs],
         "left_g": round(item.left_g, 2),
     }
 
 
 def _in_words(items: Iterable[ShoppingItem]) -> Iterable[str]:
     for item in items:
-        buy = " + ".join(f"{each.count} × {each.pack_g:g} g" for each in item.packs)
+        buy = " + ".join(f"{pack.count} × {pack.pack_g:g} g" for pack in item.packs)
         if not item.missing_g:
             buy = "at home"
         elif not buy:

@@ -70,21 +70,21 @@ class SimulatedScale:
         on_it_g = tare_g = drift_g_per_min = 0.0
         drifts_since_s = moved_s = float("-inf")
         battery, lost = 1.0, False
-        for each in self._commands:
-            if each.at_s > now_s:
+        for command in self._commands:
+            if command.at_s > now_s:
                 break
-            match each.command:
+            match command.command:
                 case ScaleCommand.POUR | ScaleCommand.TAKE_OUT:
-                    share = 1.0 if each.over_s <= 0 else min(1.0, (now_s - each.at_s) / each.over_s)
-                    sign = 1 if each.command is ScaleCommand.POUR else -1
-                    on_it_g = max(0.0, on_it_g + sign * each.mass_g * share)
-                    moved_s = max(moved_s, min(now_s, each.at_s + each.over_s))
+                    share = 1.0 if command.over_s <= 0 else min(1.0, (now_s - command.at_s) / command.over_s)
+                    sign = 1 if command.command is ScaleCommand.POUR else -1
+                    on_it_g = max(0.0, on_it_g + sign * command.mass_g * share)
+                    moved_s = max(moved_s, min(now_s, command.at_s + command.over_s))
                 case ScaleCommand.TARE:
-                    tare_g, drifts_since_s = on_it_g, each.at_s
+                    tare_g, drifts_since_s = on_it_g, command.at_s
                 case ScaleCommand.DRIFT:
-                    drift_g_per_min, drifts_since_s = each.mass_g, each.at_s
+                    drift_g_per_min, drifts_since_s = command.mass_g, command.at_s
                 case ScaleCommand.BATTERY:
-                    battery = each.battery_share
+                    battery = command.battery_share
                 case ScaleCommand.DROP_LINE:
                     lost = True
                 case ScaleCommand.CONNECT:

@@ -25,15 +25,15 @@ def eat_by_calendar(pieces: Sequence[PiecesToEat], made_at: datetime) -> bytes:
     calendar = Calendar()
     calendar.add("prodid", "-//Ample Crumb//eat by//EN")
     calendar.add("version", "2.0")
-    for each in pieces:
+    for piece in pieces:
         event = Event()
-        event.add("uid", f"{each.key}@ample-crumb")
+        event.add("uid", f"{piece.key}@ample-crumb")
         event.add("dtstamp", made_at.astimezone(UTC))
-        event.add("dtstart", each.day)
-        event.add("dtend", each.day + timedelta(days=1))
-        event.add("summary", each.summary)
+        event.add("dtstart", piece.day)
+        event.add("dtend", piece.day + timedelta(days=1))
+        event.add("summary", piece.summary)
         event.add("transp", "TRANSPARENT")
-        if each.why:
-            event.add("description", each.why)
+        if piece.why:
+            event.add("description", piece.why)
         calendar.add_component(event)
     return bytes(calendar.to_ical())

@@ -16,21 +16,21 @@ def plan_calendar(plan: Plan, names: tuple[str, ...], zero: datetime, made_at: d
     calendar = Calendar()
     calendar.add("prodid", "-//Ample Crumb//bake day//EN")
     calendar.add("version", "2.0")
-    for each in plan.tasks:
-        begins = (zero + timedelta(minutes=each.start_min)).astimezone(UTC)
+    for task in plan.tasks:
+        begins = (zero + timedelta(minutes=task.start_min)).astimezone(UTC)
         event = Event()
-        event.add("uid", f"{each.task.id}.{key}@ample-crumb")
+        event.add("uid", f"{task.task.id}.{key}@ample-crumb")
         event.add("dtstamp", made_at.astimezone(UTC))
         event.add("dtstart", begins)
-        event.add("dtend", (zero + timedelta(minutes=each.end_min)).astimezone(UTC))
-        event.add("summary", f"{each.task.name} ({names[each.formula]})" if names[each.formula] else each.task.name)
-        told = "\n".join(filter(None, (each.task.sign, each.task.advice)))
+        event.add("dtend", (zero + timedelta(minutes=task.end_min)).astimezone(UTC))
+        event.add("summary", f"{task.task.name} ({names[task.formula]})" if names[task.formula] else task.task.name)
+        told = "\n".join(filter(None, (task.task.sign, task.task.advice)))
         if told:
             event.add("description", told)
-        if each.hand is not None:
+        if task.hand is not None:
             alarm = Alarm()
             alarm.add("action", "DISPLAY")
-            alarm.add("description", each.task.name)
+            alarm.add("description", task.task.name)
             alarm.add("trigger", timedelta(0))
             event.add_component(alarm)
         else:

@@ -136,13 +136,13 @@ def _nutrition_of(figures: Mapping[str, float | None], serving: str) -> dict[str
 
 def markdown(recipes: Sequence[WrittenRecipe], notes: Sequence[str] = ()) -> str:
     """Recipes as Markdown, one below the other; `notes` stand at the end."""
-    written = "\n".join("\n".join(_rows(each, "# ", "## ")) for each in recipes)
+    written = "\n".join("\n".join(_rows(recipe, "# ", "## ")) for recipe in recipes)
     return written + ("\n## Notes\n\n" + "\n".join(f"- {note}" for note in notes) + "\n" if notes else "")
 
 
 def plain_text(recipes: Sequence[WrittenRecipe]) -> str:
     """Recipes as plain text, parted by a rule."""
-    return "\n---\n\n".join("\n".join(_rows(each, "", "")) for each in recipes)
+    return "\n---\n\n".join("\n".join(_rows(recipe, "", "")) for recipe in recipes)
 
 
 def _rows(recipe: WrittenRecipe, first: str, second: str) -> Iterator[str]:

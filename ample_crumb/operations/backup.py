@@ -134,7 +134,7 @@ def verify_backup(file: Path) -> BackupNote:
         raise CannotUse(
             f"{file.name} is damaged: its checksum is not the one in {note_of(file).name}. Take another one."
         )
-    newer = [each for each in note.migrations if each not in known_migrations()]
+    newer = [migration for migration in note.migrations if migration not in known_migrations()]
     if newer:
         raise CannotUse(
             f"{file.name} was made by a newer release ({note.application}): its schema has {newer[-1]}, which this one "

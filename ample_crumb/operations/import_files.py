@@ -109,5 +109,5 @@ def in_words(brought: Brought, *, dry_run: bool) -> str:
 def _wanting_a_look(item: ItemView) -> list[str]:
     """Lines that could not be read, and those that leave something open and are counted as is likely."""
     unread = {line.id: f"not read: {line.text} ({line.problem})" for line in item.lines if line.problem}
-    asking = {each.line_id: f"asks: {each.line_text} ({each.text})" for each in item.questions}
+    asking = {question.line_id: f"asks: {question.line_text} ({question.text})" for question in item.questions}
     return list((asking | unread).values())

@@ -194,9 +194,9 @@ def _write_lots(connection: Connection, kitchen_id: UUID, new: NewBatch) -> None
         {
             "kitchen_id": kitchen_id,
             "id": new.id,
-            "piece_counts": [each.piece_count for each in new.lots],
-            "piece_g": [each.piece_g for each in new.lots],
-            "share": [min(1.0, each.share) for each in new.lots],
+            "piece_counts": [lot.piece_count for lot in new.lots],
+            "piece_g": [lot.piece_g for lot in new.lots],
+            "share": [min(1.0, lot.share) for lot in new.lots],
         },
     )
 

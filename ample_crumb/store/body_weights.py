@@ -49,8 +49,8 @@ def put_weights(connection: Connection, principal: Principal, weights: Sequence[
         {
             "kitchen_id": principal.kitchen_id,
             "person_id": principal.person_id,
-            "days": [each.day for each in weights],
-            "weights_kg": [each.weight_kg for each in weights],
+            "days": [weight.day for weight in weights],
+            "weights_kg": [weight.weight_kg for weight in weights],
         },
     )
 

@@ -43,7 +43,7 @@ class DayCase(ApiCase):
         return str(self.ask("POST", "/api/v1/formulas", body, 201)["id"])
 
     def put(self, formulas: list[str], status: int = 200, revision: int = 1, run: str = "", **ask: Any) -> Any:
-        asked = {"formulas": [{"formula_id": each, "ready_by_min": 960} for each in formulas], **ask}
+        asked = {"formulas": [{"formula_id": formula, "ready_by_min": 960} for formula in formulas], **ask}
         body = {"name": "Sunday", "day": "2026-05-10", "zone": "Europe/Berlin", "revision": revision, "ask": asked}
         return self.ask("PUT", f"/api/v1/bake-days/{run or self.run_id}", body, status)
 

@@ -412,7 +412,7 @@ class Notes(BatchCase):
         self.ask("PUT", f"{path}/{uuid4()}", {"text": "  "}, 422)
         self.ask("PUT", f"/api/v1/formulas/{uuid4()}/notes/{uuid4()}", {"text": "x"}, 404)
         notes = self.ask("GET", f"/api/v1/formulas/{self.formula['id']}/history")["notes"]
-        self.assertEqual([each["text"] for each in notes], ["half is plenty", "look from ten"])
+        self.assertEqual([note["text"] for note in notes], ["half is plenty", "look from ten"])
         self.ask("DELETE", f"/api/v1/notes/{note_id}", status=204)
         notes = self.ask("GET", f"/api/v1/formulas/{self.formula['id']}/history")["notes"]
         self.assertEqual(len(notes), 1)

@@ -87,7 +87,7 @@ class Causes(CausesCase):
             kcal - self.formula["evaluated"]["piece"]["energy_kcal"], change["energy_kcal"], places=1
         )
         versions = self.ask("GET", f"/api/v1/formulas/{self.formula['id']}/versions")["versions"]
-        self.assertEqual([each["number"] for each in versions][:2], [0, 1])
+        self.assertEqual([version["number"] for version in versions][:2], [0, 1])
         notes = self.ask("GET", f"/api/v1/formulas/{self.formula['id']}/history")["notes"]
         self.assertEqual(len(notes), 1)
         self.assertRegex(notes[0]["text"], "After the batch of 3 May, which is greasy: .*And flatten them.")

@@ -36,7 +36,9 @@ class Checks(CrumbCase):
         self.assertEqual(self.off(self.read(*broken))["hydration"], "low")
         repairs = self.ask("POST", "/api/v1/bench/analysis", self.body(*broken))["repairs"]
         mended = next(
-            each for each in repairs if each["repair"]["dial"] == "hydration" and each["repair"]["line_id"] == "line-1"
+            repair
+            for repair in repairs
+            if repair["repair"]["dial"] == "hydration" and repair["repair"]["line_id"] == "line-1"
         )
         self.assertIn("Leave out", mended["repair"]["words"])
         after = self.read(mended["text"], *broken[1:])
@@ -50,7 +52,7 @@ class Checks(CrumbCase):
         self.assertEqual((guessed["family"], guessed["guessed"]), ("loaf", True))
         self.assertFalse(self.read(*LOAF)["check"]["guessed"])
         hazards = self.ask("POST", "/api/v1/bench/analysis", self.body(*LOAF))["hazards"]
-        self.assertEqual([each["name"] for each in hazards], ["raw egg", "raw flour"])
+        self.assertEqual([hazard["name"] for hazard in hazards], ["raw egg", "raw flour"])
 
 
 class Doughs(CrumbCase):
@@ -313,7 +315,7 @@ class Versions(CrumbCase):
         self.ask("POST", f"{address}/versions/1/restored", {"version": now["version"]})
         states = self.ask("GET", f"{address}/versions")["versions"]
         self.assertEqual(
-            [(each["number"], each["kept_by"]) for each in states], [(0, "now"), (2, "restore"), (1, "baker")]
+            [(state["number"], state["kept_by"]) for state in states], [(0, "now"), (2, "restore"), (1, "baker")]
         )
         self.save(formula_id, *LOAF[:2])
         self.ask("POST", f"{address}/versions/2/restored", {"version": 1}, 409)

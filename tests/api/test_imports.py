@@ -159,7 +159,7 @@ class Imports(ImportCase):
                 raise CannotUse("It cannot be any more.")
             return checked(connection, principal, formula_id, draft)
 
-        with mock.patch.object(checked_writes, "checked", refuse):
+        with mock.patch.object(checked_writes, "check_draft", refuse):
             self.write(made)
         self.assertEqual([each["name"] for each in self.formulas()], ["Oat bars"])
         problems = {item["title"]: item["problem"] for item in self.items(made)}
@@ -264,13 +264,13 @@ class Imports(ImportCase):
         answer = self.client.put("/api/v1/archive", content=archive)
         self.assertEqual(answer.status_code, 200, answer.text)
         people = self.ask("GET", "/api/v1/people")
-        self.assertEqual([each["name"] for each in people], [each["name"] for each in here])
+        self.assertEqual([person["name"] for person in people], [each["name"] for each in here])
         self.assertEqual((answer.json()["person_id"], people[0]["here"]), (people[0]["id"], True))
         self.assertEqual(self.ask("GET", f"/api/v1/formulas/{made['id']}")["draft"], made["draft"])
         self.assertEqual(self.ask("GET", "/api/v1/kitchen")["settings"]["currency"], "SEK")
         # What was begun before goes on under whoever came first.
         self.assertEqual([each["name"] for each in self.ask("GET", "/api/v1/imports")], ["From elsewhere"])
-        self.assertNotIn(there[0]["id"], [each["id"] for each in people])
+        self.assertNotIn(there[0]["id"], [person["id"] for person in people])
 
     def test_whoever_has_typed_something_of_their_own_stays_when_a_kitchen_comes_in(self) -> None:
         self.create("100 g oats")

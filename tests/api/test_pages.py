@@ -36,16 +36,16 @@ class Pages(ApiCase):
         for number in range(FOODS):
             self.ask("POST", "/api/v1/products", product(id=str(uuid4()), name=f"Keel {number:02}", synonyms=[]), 201)
         foods = [each for page in self.walk("/api/v1/cupboard") for each in page]
-        self.assertEqual([each["name"] for each in foods[:FOODS]], [f"Keel {number:02}" for number in range(FOODS)])
-        slugs = [each["slug"] for each in foods]
+        self.assertEqual([food["name"] for food in foods[:FOODS]], [f"Keel {number:02}" for number in range(FOODS)])
+        slugs = [food["slug"] for food in foods]
         self.assertEqual(len(slugs), len(set(slugs)))
         self.assertGreater(len(slugs), 300)
         own = next(self.walk("/api/v1/cupboard?shelf=own", "&"))
         self.assertEqual([each["slug"] for each in own], slugs[:FOODS])
         flours = [each for page in self.walk("/api/v1/cupboard?kind=flour&without=gluten", "&") for each in page]
-        expected = [each["slug"] for each in foods if each["role"] == "flour" and each["allergens"] is not None
-            and "gluten" not in each["allergens"]]  # fmt: skip
-        self.assertEqual([each["slug"] for each in flours], expected)
+        expected = [food["slug"] for food in foods if food["role"] == "flour" and food["allergens"] is not None
+            and "gluten" not in food["allergens"]]  # fmt: skip
+        self.assertEqual([flour["slug"] for flour in flours], expected)
         found = self.ask("GET", "/api/v1/cupboard?words=flour ALMOND")["items"]
         self.assertIn("almond_flour", [each["slug"] for each in found])
         self.assertTrue(all("almond" in each["name"].lower() for each in found))

@@ -141,7 +141,7 @@ class Reach(ApiCase):
 class Start(ApiCase):
     def test_a_first_formula_is_what_it_said_once_it_is_opened(self) -> None:
         families = self.ask("GET", "/api/v1/start/families")
-        self.assertIn("mug-cake", [each["slug"] for each in families])
+        self.assertIn("mug-cake", [family["slug"] for family in families])
         foods = [{"slug": slug, "most_g": None} for slug in ("quark_0", "banana", "whey_concentrate")]
         asked = {"foods": foods, "family": "mug-cake", "wishes": [wish("protein_g", 25, least=True)]}
         found = self.ask("POST", "/api/v1/start", asked)
@@ -215,7 +215,7 @@ class WithoutAndWhatIf(ApiCase):
 
     def test_a_repair_and_a_swap_bring_their_steps(self) -> None:
         swaps = self.ask("POST", "/api/v1/bench/swaps", self.BODY)["offers"]
-        offer = next(each for each in swaps if each["swap"]["target"] == "cottage_cheese_0")
+        offer = next(swap for swap in swaps if swap["swap"]["target"] == "cottage_cheese_0")
         use = {"swap": offer["swap"]["slug"], "line_id": offer["line_id"], "share": offer["most_share"]}
         preview = self.ask("POST", "/api/v1/bench/swaps/preview", self.BODY | {"uses": [use]})
         self.assertIn("Blend the cottage cheese", preview["method"]["method"])
@@ -223,7 +223,7 @@ class WithoutAndWhatIf(ApiCase):
         dry = self.BODY | {"parts": parts("400 g flour", "60 g butter", "80 g sugar", "1 egg"), "family": "cake"}
         repairs = self.ask("POST", "/api/v1/bench/analysis", dry)["repairs"]
         self.assertTrue(repairs)
-        bringing = [each for each in repairs if each["method"]]
+        bringing = [repair for repair in repairs if repair["method"]]
         self.assertTrue(all(each["method"]["method"] != dry["method"] for each in bringing))
 
     def test_sugar_kept(self) -> None:

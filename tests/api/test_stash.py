@@ -265,7 +265,7 @@ class Following(StashCase):
     def test_a_shelf_of_ones_own(self) -> None:
         path = f"/api/v1/shelves/{uuid4()}"
         shelves = self.ask("PUT", path, {"kind": "freezer", "name": "Chest"})
-        self.assertEqual([each["name"] for each in shelves], ["Counter", "Fridge", "Chest", "Freezer"])
+        self.assertEqual([shelf["name"] for shelf in shelves], ["Counter", "Fridge", "Chest", "Freezer"])
         self.assertIn(
             "already", self.ask("PUT", f"/api/v1/shelves/{uuid4()}", {"kind": "fridge", "name": "chest"}, 422)["detail"]
         )
@@ -353,8 +353,8 @@ class Opened(StashCase):
     def test_what_must_be_used_first_stands_first(self) -> None:
         self.put("cottage_cheese_2")
         packs = self.put("chickpeas_canned")
-        self.assertEqual([each["food"] for each in packs], ["chickpeas_canned", "cottage_cheese_2"])
-        self.assertEqual([each["place"] for each in packs], ["fridge", "fridge"])
+        self.assertEqual([pack["food"] for pack in packs], ["chickpeas_canned", "cottage_cheese_2"])
+        self.assertEqual([pack["place"] for pack in packs], ["fridge", "fridge"])
         self.assertEqual(packs[0]["use_by"][:10], "2026-05-06")
 
     def test_moved_used_up_and_open_after_all(self) -> None:

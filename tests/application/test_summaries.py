@@ -90,7 +90,7 @@ class Summaries(KitchenCase):
         made = {text: self.make(text) for text in texts}
         draft = ProductDraft("Millrace powder", (), "protein", LABEL, PackMeasures(), ProductDeclaration())
         cupboard_commands.create(self.database, self.principal, uuid4(), draft)
-        stale = {each.id for each in formulas_queries.list_page(self.database, self.principal).items if each.stale}
+        stale = {item.id for item in formulas_queries.list_page(self.database, self.principal).items if item.stale}
         self.assertEqual({text for text, formula_id in made.items() if formula_id in stale}, set(texts[:2]))
         self.agree()
 
@@ -103,10 +103,10 @@ class Summaries(KitchenCase):
         priced = ((("skyr", 1.8, "450 g"), True), (("egg", 3.0, "10 eggs"), False), (("egg", None, ""), True))
         for (food, price, amount), at_least in priced:
             cupboard_commands.set_price(self.database, self.principal, food, price, amount)
-            items = {each.id: each for each in formulas_queries.list_page(self.database, self.principal).items}
-            self.assertEqual({each for each in items if items[each].stale}, {inner, outer})
+            items = {item.id: item for item in formulas_queries.list_page(self.database, self.principal).items}
+            self.assertEqual({item for item in items if items[item].stale}, {inner, outer})
             self.agree()
-            items = {each.id: each for each in formulas_queries.list_page(self.database, self.principal).items}
+            items = {item.id: item for item in formulas_queries.list_page(self.database, self.principal).items}
             self.assertEqual(items[inner].cost_at_least, at_least)
 
     def test_a_price_that_changed_while_a_save_was_worked_out_is_noticed(self) -> None:
@@ -120,7 +120,7 @@ class Summaries(KitchenCase):
             return found
 
         draft = replace(view.draft, parts=(Part("", (Line("200 g skyr"),)),))
-        with mock.patch.object(checked_writes, "checked", meanwhile):
+        with mock.patch.object(checked_writes, "check_draft", meanwhile):
             formulas_commands.save(self.database, self.principal, formula_id, view.version, draft)
         self.agree()
         (listed,) = formulas_queries.list_page(self.database, self.principal).items
@@ -160,7 +160,7 @@ class Summaries(KitchenCase):
             settings_commands.set_food_alias(self.database, self.principal, "quark", "soy_yogurt")
             return found
 
-        with mock.patch.object(checked_writes, "checked", meanwhile):
+        with mock.patch.object(checked_writes, "check_draft", meanwhile):
             formulas_commands.save(self.database, self.principal, formula_id, view.version, draft)
         (listed,) = formulas_queries.list_page(self.database, self.principal).items
         self.assertTrue(listed.stale)
@@ -180,12 +180,12 @@ class Summaries(KitchenCase):
 
         def meanwhile(*given: Any) -> Any:
             found = checked(*given)
-            with mock.patch.object(checked_writes, "checked", checked):
+            with mock.patch.object(checked_writes, "check_draft", checked):
                 holding(other, one)
             return found
 
         with (
-            mock.patch.object(checked_writes, "checked", meanwhile),
+            mock.patch.object(checked_writes, "check_draft", meanwhile),
             self.assertRaisesRegex(CannotAccept, "hold itself"),
         ):
             holding(one, other)
@@ -196,8 +196,8 @@ class Summaries(KitchenCase):
 
         def used(slug: str) -> set[UUID]:
             return {
-                each.formula_id
-                for each in cupboard_queries.open_food(self.database, self.principal, slug).used.formulas
+                formula.formula_id
+                for formula in cupboard_queries.open_food(self.database, self.principal, slug).used.formulas
             }
 
         self.assertEqual((used("skyr"), used("quark_0"), used("egg")), ({bars}, {loaf}, set()))

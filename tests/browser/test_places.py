@@ -379,7 +379,7 @@ class Loading(InBrowser):
         page.on("response", lambda each: answers.append(each))  # noqa: PLW0108 # the browser asks it for its signature
         page.goto(f"{self.served.address}{path}")
         page.locator(drawn).first.wait_for()
-        scripts = [each.body() for each in list(answers) if each.url.endswith(".js")]
+        scripts = [answer.body() for answer in list(answers) if answer.url.endswith(".js")]
         return sum(len(gzip.compress(body, 6)) for body in scripts) / 1000
 
     def test_a_place_loads_no_more_than_it_needs(self) -> None:

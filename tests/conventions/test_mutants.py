@@ -11,5 +11,5 @@ class Mutants(unittest.TestCase):
         for mutant in MUTANTS:
             with self.subTest(mutant.name):
                 self.assertEqual((ROOT / mutant.path).read_text().count(mutant.was), 1)
-                missing = [each for each in mutant.tests if not (ROOT / f"tests/{each.replace('.', '/')}.py").exists()]
+                missing = [test for test in mutant.tests if not (ROOT / f"tests/{test.replace('.', '/')}.py").exists()]
                 self.assertEqual(missing, [])

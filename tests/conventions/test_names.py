@@ -128,8 +128,8 @@ class Text(unittest.TestCase):
             text = (ROOT / name).read_text()
             with self.subTest(name):
                 paths = {each for each in re.findall(r"`([\w./-]+/[\w./-]*)`", text) if not each.startswith("/")}
-                missing = [each for each in sorted(paths) if not any(
-                    (base / each).exists() for base in (ROOT, ROOT / "ample_crumb", ROOT / "web/src", ROOT / "docs")
+                missing = [path for path in sorted(paths) if not any(
+                    (base / path).exists() for base in (ROOT, ROOT / "ample_crumb", ROOT / "web/src", ROOT / "docs")
                 )]  # fmt: skip
                 self.assertEqual(missing, [])
 

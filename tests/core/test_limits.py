@@ -204,7 +204,9 @@ class OfTheOptimiser(unittest.TestCase):
             for each in solver_variables(model)
         ]
         solution = solve(eager, standing_constraints(model))
-        came = [each for each in model.variables if each.comes_in and solution.values[Present(each)] > 0.5]
+        came = [
+            variable for variable in model.variables if variable.comes_in and solution.values[Present(variable)] > 0.5
+        ]
         self.assertEqual(len(came), 3)
 
     def test_the_objective_is_the_documented_sum(self) -> None:

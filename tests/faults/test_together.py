@@ -95,7 +95,7 @@ class Together(KitchenCase):
         while jobs.work(self.database):
             pass
         listed = {
-            each.id: each.piece.energy_kcal for each in formulas_queries.list_page(self.database, self.principal).items
+            item.id: item.piece.energy_kcal for item in formulas_queries.list_page(self.database, self.principal).items
         }
         for tower in towers:
             bench = formulas_queries.open_one(self.database, self.principal, tower).evaluated

@@ -277,8 +277,8 @@ class ReachATarget(unittest.TestCase):
         self.assertLessEqual(new, {"skyr, plain"})
         code, out, _ = self.reach("--energy-max", "250", "--other-cuts", "--json")
         cuts = json.loads(out)["cuts"]
-        self.assertTrue(all(each["rows"] * each["columns"] == each["pieces"] for each in cuts))
-        self.assertTrue(all(each["answer"]["piece"]["energy_kcal"] <= 250 for each in cuts))
+        self.assertTrue(all(cut["rows"] * cut["columns"] == cut["pieces"] for cut in cuts))
+        self.assertTrue(all(cut["answer"]["piece"]["energy_kcal"] <= 250 for cut in cuts))
         code, out, _ = self.reach("--sugars-per-100g-max", "25", "--sugar-kept-max", "60", "--json")
         self.assertEqual(code, 0)
 

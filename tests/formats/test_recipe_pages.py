@@ -33,7 +33,7 @@ class Pages(unittest.TestCase):
         expected = RECIPES[0]
         (broken,) = [shape for shape in SHAPES if shape.__name__ == "_broken_neighbour"]
         read = read_recipes(broken(expected))
-        self.assertEqual([each.title for each in read.recipes], [expected.title])
+        self.assertEqual([recipe.title for recipe in read.recipes], [expected.title])
         self.assertEqual(len(read.remarks), 2)
         self.assertRegex(read.remarks[0], "^Block 1 of JSON-LD: .*breaks off in row 1")
 

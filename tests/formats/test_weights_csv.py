@@ -18,18 +18,18 @@ class Weights(unittest.TestCase):
         ):
             with self.subTest(text):
                 read = weights_from_csv(text)
-                self.assertEqual([each.day for each in read.weights], [date(2026, 5, 4), date(2026, 5, 5)])
-                self.assertEqual([each.weight_kg for each in read.weights], [71.3, 71.0])
+                self.assertEqual([weight.day for weight in read.weights], [date(2026, 5, 4), date(2026, 5, 5)])
+                self.assertEqual([weight.weight_kg for weight in read.weights], [71.3, 71.0])
                 self.assertEqual(read.problems, ())
 
     def test_the_last_of_a_day_counts_and_wrong_rows_are_told(self) -> None:
         read = weights_from_csv("date,weight\n2026-05-04,71\n2026-05-04,72\nsoon,71\n2026-05-06\n2026-05-07,7\n")
-        self.assertEqual([(str(each.day), each.weight_kg) for each in read.weights], [("2026-05-04", 72)])
-        self.assertEqual([each.split(":")[0] for each in read.problems], ["Row 4", "Row 5", "Row 6"])
+        self.assertEqual([(str(weight.day), weight.weight_kg) for weight in read.weights], [("2026-05-04", 72)])
+        self.assertEqual([problem.split(":")[0] for problem in read.problems], ["Row 4", "Row 5", "Row 6"])
 
     def test_rows_are_counted_as_they_stand_in_the_file(self) -> None:
         for text, row in (("date,weight\n2026-05-04,71\nsoon,71\n", "Row 3"), ("2026-05-04,71\nsoon,71\n", "Row 2")):
-            self.assertEqual([each.split(":")[0] for each in weights_from_csv(text).problems], [row])
+            self.assertEqual([problem.split(":")[0] for problem in weights_from_csv(text).problems], [row])
 
     def test_what_holds_no_weight(self) -> None:
         for text in ("", "\n\n", "a\nb\n", "name,joy\nx,y\n", "date,weight\nsoon,never\n", "date,weight\n" * 20_002):

@@ -161,18 +161,18 @@ class Causes(unittest.TestCase):
 
 class Words(unittest.TestCase):
     def test_signs_go_with_the_wish_and_say_when_they_do_not_count(self) -> None:
-        plain = {each.sign: each.not_when for each in window("brownie", thickness_cm=0.6).signs}
+        plain = {sign.sign: sign.not_when for sign in window("brownie", thickness_cm=0.6).signs}
         self.assertEqual(plain["a pick comes out with moist crumbs"], "")
         chips = window("brownie", thickness_cm=0.6, has=frozenset({"chips"}))
         self.assertIn(
-            "molten", {each.sign: each.not_when for each in chips.signs}["a pick comes out with moist crumbs"]
+            "molten", {sign.sign: sign.not_when for sign in chips.signs}["a pick comes out with moist crumbs"]
         )
         fudgy = window("brownie", BakingConditions(wish="fudgy"), thickness_cm=0.6)
-        self.assertNotEqual([each.sign for each in fudgy.signs], list(plain))
+        self.assertNotEqual([sign.sign for sign in fudgy.signs], list(plain))
         pale = window("cookie", has=frozenset({"pale"}))
-        self.assertIn("its sweetener does not brown", [each.not_when for each in pale.signs])
+        self.assertIn("its sweetener does not brown", [sign.not_when for sign in pale.signs])
         own = window("brownie", BakingConditions(own_signs="it smells done\n\nit sings"), thickness_cm=0.6)
-        self.assertEqual([each.sign for each in own.signs], ["it smells done", "it sings"])
+        self.assertEqual([sign.sign for sign in own.signs], ["it smells done", "it sings"])
 
     def test_notes_where_they_belong(self) -> None:
         found = window(

@@ -56,9 +56,9 @@ class GnuUnits(unittest.TestCase):
                 self.assertAlmostEqual(ours, gnu(theirs, "g/ml"), delta=0.003 * gnu(theirs, "g/ml"))
 
     def test_dishers(self) -> None:
-        for each in quick_reference().dishers:
-            with self.subTest(each.number):
-                self.assertAlmostEqual(each.volume_ml, gnu(f"scoop({each.number})", "ml"), delta=0.06)
+        for disher in quick_reference().dishers:
+            with self.subTest(disher.number):
+                self.assertAlmostEqual(disher.volume_ml, gnu(f"scoop({disher.number})", "ml"), delta=0.06)
 
     def test_volumes_of_tins(self) -> None:
         # A box of 9 by 13 by 2 inches; a cylinder of 9 inches, 2 high.

@@ -30,11 +30,11 @@ def alarms(formulas: Iterable[WorkingFormula]) -> tuple[list[str], int]:
 def missed(formulas: Iterable[BrokenFormula]) -> tuple[list[str], int]:
     """The breaks that no right dial tells, and of how many."""
     quiet, count = [], 0
-    for each in formulas:
+    for formula in formulas:
         count += 1
-        told = {(dial.name, str(dial.verdict)) for dial in check_of(each.text, each.formula.family).off}
-        if not told & each.told_by:
-            quiet.append(f"{each.formula.name}: {each.change}")
+        told = {(dial.name, str(dial.verdict)) for dial in check_of(formula.text, formula.formula.family).off}
+        if not told & formula.told_by:
+            quiet.append(f"{formula.formula.name}: {formula.change}")
     return quiet, count
 
 

@@ -14,14 +14,14 @@ from ample_crumb.core.food.quick_reference import quick_reference
 
 class QuickReference(unittest.TestCase):
     def test_dishers(self) -> None:
-        sizes = {each.number: each for each in quick_reference().dishers}
+        sizes = {disher.number: disher for disher in quick_reference().dishers}
         self.assertAlmostEqual(sizes[16].volume_ml, 236.588 / 4, places=1)
         self.assertAlmostEqual(sizes[16].tablespoon_count, 4, places=2)
         self.assertAlmostEqual(sizes[40].volume_ml, 32 * 29.5735 / 40, places=1)
         self.assertEqual((min(sizes), max(sizes)), (4, 100))
 
     def test_oven_heat(self) -> None:
-        by_gas = {each.gas: (each.fahrenheit, each.celsius, each.fan_c) for each in quick_reference().ovens}
+        by_gas = {oven.gas: (oven.fahrenheit, oven.celsius, oven.fan_c) for oven in quick_reference().ovens}
         self.assertEqual(by_gas["4"], (350, 180, 160))
         self.assertEqual(by_gas["6"], (400, 200, 180))
         for each in quick_reference().ovens:
@@ -29,17 +29,19 @@ class QuickReference(unittest.TestCase):
             self.assertAlmostEqual(each.celsius, (each.fahrenheit - 32) / 1.8, delta=7)
 
     def test_measures(self) -> None:
-        by_name = {each.name: each for each in quick_reference().measures}
+        by_name = {measure.name: measure for measure in quick_reference().measures}
         self.assertEqual(by_name["tablespoon"].australian_ml, 20)
         self.assertEqual(by_name["cup"].metric_ml, 250)
         self.assertAlmostEqual(by_name["cup"].us_ml, 236.59, places=2)
 
     def test_sweeteners_by_the_factors_of_annex_xiv(self) -> None:
-        by_name = {each.name: each.kcal_per_g for each in quick_reference().sweeteners}
+        by_name = {sweetener.name: sweetener.kcal_per_g for sweetener in quick_reference().sweeteners}
         self.assertAlmostEqual(by_name["erythritol"], 0)
         self.assertAlmostEqual(by_name["xylitol"], 2.4, places=2)
         self.assertAlmostEqual(by_name["sugar, white"], 4, places=2)
-        self.assertIn("dogs", next(each.caution for each in quick_reference().sweeteners if each.name == "xylitol"))
+        self.assertIn(
+            "dogs", next(sweetener.caution for sweetener in quick_reference().sweeteners if sweetener.name == "xylitol")
+        )
 
 
 class Codes(unittest.TestCase):

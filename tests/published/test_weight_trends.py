@@ -39,8 +39,8 @@ def as_one_system(weights: list[WeightOfDay]) -> tuple[list[float], list[float]]
     for day in range(1, days):
         add({2 * day: 1.0, 2 * day - 2: -1.0, 2 * day - 1: -1.0}, 0.0, LEVEL_SD_KG)
         add({2 * day + 1: 1.0, 2 * day - 1: -1.0}, 0.0, SLOPE_SD_KG)
-    for each in weights:
-        add({2 * (each.day - weights[0].day): 1.0}, each.weight_kg, DAILY_SD_KG)
+    for weight in weights:
+        add({2 * (weight.day - weights[0].day): 1.0}, weight.weight_kg, DAILY_SD_KG)
     covariance = numpy.linalg.inv(precision)
     return list((covariance @ shift)[::2]), list(numpy.sqrt(numpy.diag(covariance))[::2])
 
@@ -77,7 +77,7 @@ class Trends(unittest.TestCase):
     def test_slopes(self) -> None:
         for seed in range(5):
             weights = weighed(seed, 35, -0.05)
-            other = stats.linregress([each.day for each in weights], [each.weight_kg for each in weights])
+            other = stats.linregress([weight.day for weight in weights], [weight.weight_kg for weight in weights])
             slope, error = slope_of(weights)
             self.assertAlmostEqual(slope, other.slope)
             self.assertAlmostEqual(error, other.stderr)

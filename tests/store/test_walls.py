@@ -65,7 +65,7 @@ _NOT_OF_A_KITCHEN: Final = {
     "holds",
     "asked_for",
     "enter",
-    "resident",
+    "find_resident",
     "app_address",
     "app_password",
     "migrate",

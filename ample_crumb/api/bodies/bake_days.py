@@ -92,7 +92,7 @@ class EventsBody(Body):
 
     def new_events(self) -> list[NewEvent]:
         """As the store keeps them."""
-        return [each.event(self.device) for each in self.events]
+        return [event.event(self.device) for event in self.events]
 
 
 class TickBody(Body):

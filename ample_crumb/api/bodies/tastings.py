@@ -44,4 +44,4 @@ class MarksBody(Body):
 
     def said(self) -> list[TastingMark]:
         """As the application has it."""
-        return [TastingMark(self.taster.strip(), each.letter, each.pole, each.score) for each in self.marks]
+        return [TastingMark(self.taster.strip(), mark.letter, mark.pole, mark.score) for mark in self.marks]

@@ -101,7 +101,7 @@ def scale_bench(body: ScaleBody, database: InDatabase, principal: AsPrincipal) -
 @router.post("/bench/tins")
 def other_tins(body: OtherTinsBody, database: InDatabase, principal: AsPrincipal) -> TinFactors:
     """By how much to multiply what is on the Bench for other tins."""
-    others = tuple(each.made(UsedTin) for each in body.others)
+    others = tuple(other.made(UsedTin) for other in body.others)
     return formulas_queries.into_tins(database, principal, body.bench(), others)
 
 

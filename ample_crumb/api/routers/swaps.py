@@ -22,7 +22,7 @@ def read_swaps(body: BenchBody, database: InDatabase, principal: AsPrincipal) ->
 @router.post("/bench/swaps/preview")
 def preview_swaps(body: SwapsBody, database: InDatabase, principal: AsPrincipal) -> Preview:
     """What these swaps together would do."""
-    return swaps_queries.preview(database, principal, body.bench(), [each.use() for each in body.uses])
+    return swaps_queries.preview(database, principal, body.bench(), [use.use() for use in body.uses])
 
 
 @router.post("/bench/alternatives")
@@ -34,7 +34,7 @@ def read_alternatives(body: AlternativesBody, database: InDatabase, principal: A
 @router.post("/bench/sweeteners")
 def read_sweeteners(body: SweetenersBody, database: InDatabase, principal: AsPrincipal) -> SweetenerBench:
     """All sweeteners side by side for what is on the Bench."""
-    blends = [each.blend() for each in body.blends]
+    blends = [blend.blend() for blend in body.blends]
     return swaps_queries.sweetener_bench(database, principal, body.bench(), blends, body.kept_share)
 
 

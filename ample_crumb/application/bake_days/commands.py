@@ -55,7 +55,7 @@ def put_day(database: Database, principal: Principal, about: NewDay, ask: BakeDa
     except (ZoneInfoNotFoundError, ValueError) as wrong:
         raise CannotAccept("/zone", f"There is no time zone {about.zone!r}.") from wrong
     with database.transaction(principal) as connection:
-        evaluated_formulas(connection, principal, [each.formula_id for each in ask.formulas])
+        evaluated_formulas(connection, principal, [formula.formula_id for formula in ask.formulas])
         new = BakeRunRow(about.id, about.name, about.zone, zero_at, write_ask(ask), None, 1, 0)
         there = bake_days.find(connection, principal.kitchen_id, about.id, lock=True)
         if there is None:
@@ -85,13 +85,13 @@ def plan_day(
     with database.transaction(principal) as connection:
         row = found_day(connection, principal, run_id)
         ask = read_ask(row.asked)
-        day = evaluated_formulas(connection, principal, [each.formula_id for each in ask.formulas])
+        day = evaluated_formulas(connection, principal, [formula.formula_id for formula in ask.formulas])
         kitchen = read_kitchen(bake_days.kitchen_document(connection, principal.kitchen_id))
         state = run_state(map(event_from, bake_days.events(connection, principal.kitchen_id, run_id)))
     before = read_plan(row.plan) if row.plan is not None else None
     standing = standing_of(state, before, row.zero_at, clock()) if before else None
     if standing is not None and before is not None:
-        known = frozenset(task.id for each in before.formulas for task in each.tasks.tasks)
+        known = frozenset(task.id for formula in before.formulas for task in formula.tasks.tasks)
         standing = without_unknown(standing, known)
     try:
         stored = planned_day(ask, kitchen, day, standing, before, watch)

@@ -61,7 +61,9 @@ class StoredPlan:
 
 def write_ask(ask: BakeDayAsk) -> Content:
     """What is asked as a document."""
-    formulas = [{"formula_id": str(each.formula_id), "ready_by_min": each.ready_by_min} for each in ask.formulas]
+    formulas = [
+        {"formula_id": str(formula.formula_id), "ready_by_min": formula.ready_by_min} for formula in ask.formulas
+    ]
     return ASKED.written(asdict(ask) | {"formulas": formulas})
 
 
@@ -109,14 +111,14 @@ def write_plan(stored: StoredPlan) -> Content:
         {
             "formulas": [
                 {
-                    "formula_id": str(each.formula_id),
-                    "name": each.tasks.name,
-                    "ready_by_min": each.tasks.ready_by_min,
-                    "tasks": [asdict(task) for task in each.tasks.tasks],
+                    "formula_id": str(formula.formula_id),
+                    "name": formula.tasks.name,
+                    "ready_by_min": formula.tasks.ready_by_min,
+                    "tasks": [asdict(task) for task in formula.tasks.tasks],
                 }
-                for each in stored.formulas
+                for formula in stored.formulas
             ],
-            "washes": [asdict(each.task) for each in washes],
+            "washes": [asdict(washe.task) for washe in washes],
             "details": {key: asdict(each) for key, each in stored.details.items()},
             "places": [_place(each) for each in plan.tasks],
             "status": plan.status,
@@ -148,7 +150,7 @@ def read_plan(stored: Mapping[str, Any]) -> StoredPlan:
         )
         for each in content["formulas"]
     )
-    tasks = {task.id: task for each in formulas for task in each.tasks.tasks}
+    tasks = {task.id: task for formula in formulas for task in formula.tasks.tasks}
     tasks |= {task.id: task for task in map(_task, content["washes"])}
     placed = tuple(
         PlannedTask(task=_as_placed(tasks[each["task"]], each), **{name: each[name] for name in _PLACED})

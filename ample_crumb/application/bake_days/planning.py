@@ -111,7 +111,7 @@ def planned_day(
 
 def _start(ask: BakeDayAsk) -> int | None:
     """As late as can be where something is to be ready; else in the morning."""
-    ready = any(each.ready_by_min is not None for each in ask.formulas)
+    ready = any(formula.ready_by_min is not None for formula in ask.formulas)
     return ask.start_min if ask.start_min is not None or ready else _MORNING_MIN
 
 

@@ -40,7 +40,7 @@ def day_view(
             for number, each in enumerate(ask.formulas)
         ),
         plan=plan_view(stored) if stored else None,
-        state=run_state(event_from(each) for each in events),
+        state=run_state(event_from(event) for event in events),
         revision=row.revision,
         last_seq=row.last_seq,
         now_ms=round(now.timestamp() * 1000),
@@ -50,7 +50,7 @@ def day_view(
 def plan_view(stored: StoredPlan) -> PlanView:
     """A plan as it is shown."""
     plan = stored.plan
-    busy = sum(each.end_min - each.start_min for each in plan.tasks if each.hand is not None)
+    busy = sum(task.end_min - task.start_min for task in plan.tasks if task.hand is not None)
     return PlanView(
         sentence=_sentence(stored),
         slowly=f"If all goes slowly: {clock(plan.worst_end_min)}.",
@@ -60,7 +60,7 @@ def plan_view(stored: StoredPlan) -> PlanView:
         busy_min=busy,
         bound_min=plan.bound_min,
         proven=plan.status is PlanStatus.OPTIMAL,
-        tasks=tuple(_task(each, stored.details.get(each.task.id, TaskDetail())) for each in plan.tasks),
+        tasks=tuple(_task(task, stored.details.get(task.task.id, TaskDetail())) for task in plan.tasks),
         set_up=tuple(_set_up(stored)),
         clashes=plan.clashes,
         helps=stored.helps,
@@ -70,12 +70,12 @@ def plan_view(stored: StoredPlan) -> PlanView:
 def _sentence(stored: StoredPlan) -> str:
     """When to begin, when all is ready, and how that lies to what was asked."""
     plan = stored.plan
-    moments = [each.tasks.ready_by_min for each in stored.formulas if each.tasks.ready_by_min is not None]
+    moments = [formula.tasks.ready_by_min for formula in stored.formulas if formula.tasks.ready_by_min is not None]
     late = max(plan.late_min.values(), default=0)
     begin = f"Begin at {clock(plan.start_min)}"
     if late:
         return f"{begin}: not all can be ready in time, {in_words(late)} are lacking."
-    ready = max(each.end_min for each in plan.tasks if each.task.kind is not TaskKind.WASH_UP)
+    ready = max(task.end_min for task in plan.tasks if task.task.kind is not TaskKind.WASH_UP)
     if not moments:
         return f"{begin}, and all is ready at {clock(ready)}."
     in_hand = max(moments) - ready
@@ -134,19 +134,19 @@ _HAD_READY: Final = (
 
 def _set_up(stored: StoredPlan) -> Iterator[SetUpItem]:
     """What to have ready, by the clock: what is done ahead, and room to be made in the cold."""
-    for each in stored.plan.tasks:
-        kind, way = each.task.kind, each.task.ways[each.way]
-        small = f"{each.task.name[:1].lower()}{each.task.name[1:]}"
-        told = f" {each.task.advice}" if each.task.advice and kind is TaskKind.LINE else ""
+    for task in stored.plan.tasks:
+        kind, way = task.task.kind, task.task.ways[task.way]
+        small = f"{task.task.name[:1].lower()}{task.task.name[1:]}"
+        told = f" {task.task.advice}" if task.task.advice and kind is TaskKind.LINE else ""
         if kind in _HAD_READY:
-            yield SetUpItem(each.start_min, each.formula, f"{each.task.name}.{told}")
+            yield SetUpItem(task.start_min, task.formula, f"{task.task.name}.{told}")
         elif kind is TaskKind.WASH:
-            yield SetUpItem(each.start_min, each.formula, f"{each.task.name}: the next mix is another.")
+            yield SetUpItem(task.start_min, task.formula, f"{task.task.name}: the next mix is another.")
         elif Resource.FREEZER in way.uses:
             yield SetUpItem(
-                each.start_min,
-                each.formula,
+                task.start_min,
+                task.formula,
                 f"A clear freezer shelf: {small}.",
             )
         elif Resource.FRIDGE in way.uses:
-            yield SetUpItem(each.start_min, each.formula, f"Room in the fridge: {small}.")
+            yield SetUpItem(task.start_min, task.formula, f"Room in the fridge: {small}.")

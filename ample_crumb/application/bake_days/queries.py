@@ -39,7 +39,7 @@ def found_day(connection: Connection, principal: Principal, run_id: UUID, *, loc
 
 def shown_day(connection: Connection, principal: Principal, row: BakeRunRow, clock: Clock) -> BakeDayView:
     """A bake day as it is shown."""
-    ids = [each.formula_id for each in read_ask(row.asked).formulas]
+    ids = [formula.formula_id for formula in read_ask(row.asked).formulas]
     noted = {row.id: row for row in notes.noted_formulas(connection, principal.kitchen_id, ids)}
     kitchen = read_kitchen(bake_days.kitchen_document(connection, principal.kitchen_id))
     events = bake_days.events(connection, principal.kitchen_id, row.id)
@@ -57,7 +57,7 @@ def list_days(database: Database, principal: Principal) -> tuple[BakeDayItem, ..
     with database.transaction(principal) as connection:
         rows = bake_days.list_bake_days(connection, principal.kitchen_id, MOST_LISTED)
         asks = {row.id: read_ask(row.asked) for row in rows}
-        ids = sorted({each.formula_id for ask in asks.values() for each in ask.formulas})
+        ids = sorted({formula.formula_id for ask in asks.values() for formula in ask.formulas})
         names = formulas.names_now(connection, principal.kitchen_id, ids)
         told = bake_days.told(connection, principal.kitchen_id, [row.id for row in rows])
     return tuple(
@@ -65,7 +65,7 @@ def list_days(database: Database, principal: Principal) -> tuple[BakeDayItem, ..
             row.id,
             row.name,
             row.zero_at,
-            tuple(names.get(each.formula_id, "") for each in asks[row.id].formulas),
+            tuple(names.get(formula.formula_id, "") for formula in asks[row.id].formulas),
             planned=row.plan is not None,
             begun=row.last_seq > 0,
             ended="ended" in told.get(row.id, ()),
@@ -78,7 +78,7 @@ def read_shopping_list(database: Database, principal: Principal, run_id: UUID) -
     """What to buy for a bake day. Raises NotHere."""
     with database.transaction(principal) as connection:
         ask = read_ask(found_day(connection, principal, run_id).asked)
-        day = evaluated_formulas(connection, principal, [each.formula_id for each in ask.formulas])
+        day = evaluated_formulas(connection, principal, [formula.formula_id for formula in ask.formulas])
         context = day[0].evaluated.context if day else load_context(connection, principal)
         wanted = wanted_of(day, ask.extras, context)
         rows = stock.find_stock(connection, principal.kitchen_id, list_needed_foods(wanted))
@@ -93,7 +93,7 @@ def calendar(database: Database, principal: Principal, run_id: UUID, clock: Cloc
     if row.plan is None:
         raise CannotAccept("", "This bake day has no plan yet.")
     stored = read_plan(row.plan)
-    names = tuple(each.tasks.name for each in stored.formulas)
+    names = tuple(formula.tasks.name for formula in stored.formulas)
     return plan_calendar(stored.plan, names, row.zero_at, clock(), row.id.hex)
 
 

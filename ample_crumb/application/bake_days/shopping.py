@@ -46,7 +46,7 @@ def shopping_view(
     sizes = {need.food: _sizes(need.food, need.need_g, foods[need.food], context) for need in needs}
     items = shopping_list(needs, at_home, sizes)
     views = [_item(item, foods[item.need.food], sizes[item.need.food], context, ticked) for item in items]
-    bought = [each for each in views if each.missing_g > 0]
+    bought = [view for view in views if view.missing_g > 0]
     priced = [each.cost for each in bought if each.cost is not None]
     read = {line.text for each in wanted for line in each.evaluated.lines() if line.weighed}
     return ShoppingView(

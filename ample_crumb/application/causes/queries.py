@@ -64,8 +64,8 @@ def find_batch(connection: Connection, principal: Principal, batch_id: UUID) -> 
     found = formulas.find(connection, kitchen_id, row.formula_id) if row.formula_id else None
     has_formula = found is not None and not found.archived
     others = batches.list_batches(connection, kitchen_id, row.formula_id, _COMPARED + 1) if row.formula_id else []
-    others = [each for each in others if each.id != row.id][:_COMPARED]
-    said = stored_symptoms.symptoms_of(connection, kitchen_id, [row.id, *(each.id for each in others)])
+    others = [other for other in others if other.id != row.id][:_COMPARED]
+    said = stored_symptoms.symptoms_of(connection, kitchen_id, [row.id, *(other.id for other in others)])
     freezers = {
         each.id for each in shelves.list_shelves(connection, kitchen_id, removed=True) if each.kind == "freezer"
     }
@@ -80,7 +80,7 @@ def find_batch(connection: Connection, principal: Principal, batch_id: UUID) -> 
         if found is not None and has_formula
         else _as_made(connection, principal, row, context),
         has_formula=has_formula,
-        others=tuple((each, tuple(one for one in said if one.batch_id == each.id)) for each in others),
+        others=tuple((other, tuple(one for one in said if one.batch_id == other.id)) for other in others),
         context=context,
     )
 

@@ -49,10 +49,10 @@ class ChangedProduct:
 def mark_products_changed(connection: Connection, principal: Principal, *drafts: ChangedProduct) -> None:
     """These products are others now: the summaries of formulas that use them, or whose lines may mean them, are asked
     for. The caller holds the kitchen's lock."""
-    products.mark_products_changed(connection, principal.kitchen_id, [each.id for each in drafts])
+    products.mark_products_changed(connection, principal.kitchen_id, [draft.id for draft in drafts])
     kitchens.mark_reading_changed(connection, principal.kitchen_id)
-    named = frozenset(word for each in drafts for name in each.names for word in words(name))
+    named = frozenset(word for draft in drafts for name in draft.names for word in words(name))
     there = formula_foods.words_of_lines(connection, principal.kitchen_id) if named else []
     slips = frozenset(word for word in there if any(is_slip(word, each) for each in named))
-    foods = frozenset(str(each.id) for each in drafts)
+    foods = frozenset(str(draft.id) for draft in drafts)
     jobs.ask_for_summaries(connection, principal, Touched(foods=foods, words=named | slips))

@@ -150,7 +150,7 @@ def shopping_csv(database: Database, principal: Principal, run_id: UUID) -> str:
     """What to buy for a bake day. Raises NotHere."""
     view = bake_days_queries.read_shopping_list(database, principal, run_id)
     rows = [
-        asdict(item) | {"packs": "; ".join(f"{each.count} x {each.pack_g:g} g" for each in item.packs)}
+        asdict(item) | {"packs": "; ".join(f"{pack.count} x {pack.pack_g:g} g" for pack in item.packs)}
         for item in view.items
     ]
     rows += [{"name": extra} for extra in view.extras]

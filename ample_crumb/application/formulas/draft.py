@@ -49,7 +49,7 @@ def write_production(settings: ProductionSettings) -> Content:
     usual = ProductionSettings()
     stored = {name: value for name, value in asdict(settings).items() if value != getattr(usual, name)}
     if settings.tins:
-        stored["tins"] = [{"tin_id": str(each.tin_id), "count": each.count} for each in settings.tins]
+        stored["tins"] = [{"tin_id": str(tin.tin_id), "count": tin.count} for tin in settings.tins]
     return PRODUCTION.written(stored)
 
 

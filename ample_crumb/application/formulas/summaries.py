@@ -112,8 +112,8 @@ _LONGEST: Final = 200
 
 
 def _dependencies(draft: Draft, evaluated: FormulaFigures) -> Iterator[tuple[str, str]]:
-    for each in draft.production.tins:
-        yield "tin", str(each.tin_id)
+    for tin in draft.production.tins:
+        yield "tin", str(tin.tin_id)
     for part, figures in zip(draft.parts, evaluated.parts, strict=True):
         for line, read in zip(part.lines, figures.lines, strict=True):
             inner = nested_formula_id(line.chosen) if line.chosen and is_nested(line.chosen) else None

@@ -29,5 +29,7 @@ def put_weights(database: Database, principal: Principal, text: str) -> WeightsW
     except CannotUse as cannot:
         raise CannotAccept("/text", str(cannot)) from cannot
     with database.transaction(principal) as connection:
-        body_weights.put_weights(connection, principal, [WeightRow(each.day, each.weight_kg) for each in read.weights])
+        body_weights.put_weights(
+            connection, principal, [WeightRow(weight.day, weight.weight_kg) for weight in read.weights]
+        )
     return WeightsWritten(len(read.weights), read.problems)

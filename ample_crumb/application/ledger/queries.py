@@ -72,14 +72,14 @@ def _trend(weighed: list[WeightRow], from_day: date) -> tuple[TrendView, ...]:
 
 
 def _burned(within: list[WeightRow], looked_back: LookedBack) -> EnergyBurned:
-    intake = next((each for each in looked_back.averages if each.name == "energy_kcal"), None)
+    intake = next((average for average in looked_back.averages if average.name == "energy_kcal"), None)
     mean, sd = (intake.mean, intake.sd or 0.0) if intake else (0.0, 0.0)
     return estimate_energy_burned(_numbered(within), mean, sd, looked_back.logged, looked_back.days)
 
 
 def as_rows(view: LedgerView) -> Iterator[dict[str, object]]:
     """The days as a table of their figures."""
-    weights = {each.day: each.weight_kg for each in view.weights}
+    weights = {weight.day: weight.weight_kg for weight in view.weights}
     trend = {each.day: each.trend_kg for each in view.trend}
     for row in view.days:
         yield {

@@ -48,7 +48,7 @@ def list_tastings(database: Database, principal: Principal) -> TastingList:
                 row.name,
                 row.blind,
                 row.tasted_at,
-                _samples([each for each in samples if each.tasting_id == row.id]),
+                _samples([sample for sample in samples if sample.tasting_id == row.id]),
             )
             for row in rows
         ),
@@ -74,7 +74,7 @@ def tasting_view(connection: Connection, principal: Principal, tasting_id: UUID)
         tasted_at=row.tasted_at,
         poles=tuple(_pole(name) for name in row.poles),
         samples=_samples(samples),
-        marks=tuple(MarkView(each.taster, each.letter, each.pole, each.score) for each in marks),
+        marks=tuple(MarkView(mark.taster, mark.letter, mark.pole, mark.score) for mark in marks),
     )
 
 

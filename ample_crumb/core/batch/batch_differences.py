@@ -21,7 +21,7 @@ class Outcome:
 
 def differences(deviations: Iterable[Deviation], outcome: Outcome) -> tuple[str, ...]:
     """A sentence for each thing that was otherwise; empty where all went as written."""
-    sentences = [each.words for each in deviations if not each.problem]
+    sentences = [deviation.words for deviation in deviations if not deviation.problem]
     if outcome.dough_share < 1:
         sentences.append(f"{outcome.dough_share:.0%} of the dough")
     elif abs(outcome.piece_count - outcome.planned_count) >= 0.5:

@@ -51,9 +51,9 @@ def find_alternative(name: str, evaluated: FormulaFigures) -> tuple[ReadLine, st
 def _alternatives(evaluated: FormulaFigures) -> Iterator[tuple[ReadLine, str, str]]:
     for line in evaluated.lines():
         if line.leaves_choice:
-            for each in line.alternatives:
-                yield line, each.ingredient.slug, read_line(each.text).name
-                yield line, each.ingredient.slug, each.ingredient.name
+            for alternative in line.alternatives:
+                yield line, alternative.ingredient.slug, read_line(alternative.text).name
+                yield line, alternative.ingredient.slug, alternative.ingredient.name
 
 
 def _shared(wanted: set[str], line: ReadLine) -> float:

@@ -49,5 +49,5 @@ def lot_windows(
 
 def apart_by_size(windows: Sequence[LotWindow]) -> tuple[LotWindow, ...]:
     """These windows where sizes are unlike enough to come out apart; none otherwise."""
-    grams = [each.piece_g for each in windows]
+    grams = [window.piece_g for window in windows]
     return tuple(windows) if len(grams) > 1 and max(grams) >= _UNLIKE * min(grams) else ()

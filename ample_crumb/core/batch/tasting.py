@@ -81,7 +81,7 @@ def licked_caution(hazards: Sequence[Hazard]) -> str:
 
 
 def _raw(hazards: Sequence[Hazard]) -> list[Hazard]:
-    return [each for each in hazards if each.name in RAW_HAZARDS]
+    return [hazard for hazard in hazards if hazard.name in RAW_HAZARDS]
 
 
 def _named(raw: Sequence[Hazard]) -> str:

@@ -77,7 +77,7 @@ def symptoms() -> Mapping[str, Symptom]:
             row["symptom"]: Symptom(
                 row["symptom"],
                 row["words"],
-                {each["cause"]: float(each["weight"]) for each in links if each["symptom"] == row["symptom"]},
+                {link["cause"]: float(link["weight"]) for link in links if link["symptom"] == row["symptom"]},
             )
             for row in read_table("causes/symptoms")
         }
@@ -160,7 +160,7 @@ _ENOUGH_GOOD: Final = 2
 def _differs(name: str, fact: Fact, good_batches: Sequence[Mapping[str, Fact]]) -> float:
     """How far a fact is another one than in the good batches, from 0.15 for the same to 1; what is not so explains
     nothing away."""
-    known = [each[name].strength for each in good_batches if name in each]
+    known = [batch[name].strength for batch in good_batches if name in batch]
     if len(known) < _ENOUGH_GOOD or fact.strength < 0.3:
         return 1.0
     return max(0.15, min(1.0, abs(fact.strength - sum(known) / len(known)) * 1.5))

@@ -42,7 +42,7 @@ class CharacterRatio:
         """A form that is at least 0 where a dough like this one has at `least` this value, or at most."""
         *others, last = self.quotients(composition)
         left = math.exp(value) if self.logarithmic else value
-        left -= sum(each.value(composition) for each in others) + self.lift(composition)
+        left -= sum(other.value(composition) for other in others) + self.lift(composition)
         row = plus(last.numerator, last.denominator, -left)
         return row if least else scale_form(row, -1.0)
 

@@ -65,9 +65,9 @@ def slope_of(weights: Sequence[WeightOfDay]) -> tuple[float, float]:
     """The slope of the line through at least three weights by least squares, and its standard error [kg/d]."""
     count = len(weights)
     mean_day, mean_kg = (sum(column) / count for column in zip(*((w.day, w.weight_kg) for w in weights), strict=True))
-    spread = sum((each.day - mean_day) ** 2 for each in weights)
-    slope = sum((each.day - mean_day) * (each.weight_kg - mean_kg) for each in weights) / spread
-    left = sum((each.weight_kg - mean_kg - slope * (each.day - mean_day)) ** 2 for each in weights)
+    spread = sum((weight.day - mean_day) ** 2 for weight in weights)
+    slope = sum((weight.day - mean_day) * (weight.weight_kg - mean_kg) for weight in weights) / spread
+    left = sum((weight.weight_kg - mean_kg - slope * (weight.day - mean_day)) ** 2 for weight in weights)
     scatter = max(LEAST_SD_KG, math.sqrt(left / (count - 2)))
     return slope, scatter / math.sqrt(spread)
 

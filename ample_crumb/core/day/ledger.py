@@ -65,7 +65,7 @@ def look_back(
     aimed = [day for day in logged if day.target_kcal is not None]
     energy = sum(day.energy_kcal or 0.0 for day in logged)
     dessert = sum(day.dessert_kcal for day in logged)
-    protein = next((each.mean for each in averages if each.name == "protein_g"), None)
+    protein = next((average.mean for average in averages if average.name == "protein_g"), None)
     found = LookedBack(
         days=len(days),
         logged=len(logged),
@@ -100,7 +100,7 @@ def _sentences(found: LookedBack, dessert_kcal: float) -> Iterator[str]:
     if not found.logged:
         yield "Nothing is written down for these days yet."
         return
-    by_name = {each.name: each for each in found.averages}
+    by_name = {average.name: average for average in found.averages}
     energy, protein = by_name["energy_kcal"], by_name.get("protein_g")
     said = f"{found.logged} of {found.days} days are written down. On average {_told(energy, 'kcal')}"
     if protein is not None:

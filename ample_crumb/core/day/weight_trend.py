@@ -61,7 +61,7 @@ def weight_trend(weights: Sequence[WeightOfDay]) -> tuple[TrendOfDay, ...]:
         raise CannotUse("A day has one weight, and the days come in their order.")
     if not weights:
         return ()
-    by_day = {each.day: each.weight_kg for each in weights}
+    by_day = {weight.day: weight.weight_kg for weight in weights}
     first, last = weights[0].day, weights[-1].day
     ahead: list[_State] = []
     known: list[_State] = []

@@ -211,7 +211,10 @@ def _maintenance(body: Physique, resting: RestingEnergy, growing: GrowthReferenc
 
 
 def _protein(body: Physique, growing: GrowthReference | None) -> ProteinRange:
-    floor = max((_FLOOR_BY[each] for each in body.circumstances if each in _FLOOR_BY), default=PROTEIN_FLOOR_G_PER_KG)
+    floor = max(
+        (_FLOOR_BY[circumstance] for circumstance in body.circumstances if circumstance in _FLOOR_BY),
+        default=PROTEIN_FLOOR_G_PER_KG,
+    )
     alone = None
     if growing is not None:
         alone = max(growing.protein_g_per_kg, floor)
@@ -390,13 +393,13 @@ def _energy_sums(body: Physique, found: WorkedOutTargets) -> Iterator[str]:
 
 
 def _additions(body: Physique) -> Iterator[str]:
-    yield from (_ADDITIONS[each] for each in body.circumstances if each in _ADDITIONS)
+    yield from (_ADDITIONS[circumstance] for circumstance in body.circumstances if circumstance in _ADDITIONS)
 
 
 def _adding_up(*figures: float) -> tuple[str, ...]:
     """Figures of a sum, whole where it adds up so, else to so many digits that it does."""
     for digits in range(4):
-        first, second, third = (round(each, digits) for each in figures)
+        first, second, third = (round(figure, digits) for figure in figures)
         if min(abs(first - second - third), abs(first + second - third)) < 0.5 * 10**-digits:
             break
-    return tuple(f"{each:,.{digits}f}" for each in figures)
+    return tuple(f"{figure:,.{digits}f}" for figure in figures)

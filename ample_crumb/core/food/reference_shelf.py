@@ -178,7 +178,7 @@ def _ingredient(row: Mapping[str, str]) -> Ingredient:
         polyol_kind="",
         measures=Measures(grams_in(row["cup_g"]), grams_in(row["piece_g"]), grams_in(row["pack_g"])),
         # Its name tells some; what else is in it the table does not say.
-        allergens=tuple(each.name for each in declared.allergens),
+        allergens=tuple(allergen.name for allergen in declared.allergens),
         allergens_open=True,
         vegan=False if declared.not_vegan or flesh else None,
         vegetarian=False if declared.not_vegetarian or flesh else None,

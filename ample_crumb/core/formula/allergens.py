@@ -107,7 +107,7 @@ def allergens_of(evaluated: FormulaFigures, cupboard: Cupboard) -> Allergens:
     untold = unread | {text for text, item in known if item.allergens is None or item.allergens_open}
     return Allergens(
         contains=tuple(each for each in contains if each.lines),
-        may_contain=tuple(each for each in traces if each.lines and each.name not in here),
+        may_contain=tuple(trace for trace in traces if trace.lines and trace.name not in here),
         diets_broken=tuple(each for each in diets if each.lines),
         diets_kept=()
         if unread
@@ -119,7 +119,7 @@ def allergens_of(evaluated: FormulaFigures, cupboard: Cupboard) -> Allergens:
 
 
 def _choices(line: ReadLine, cupboard: Cupboard) -> tuple[Ingredient, ...]:
-    return tuple(cupboard.ingredients[each.ingredient.slug] for each in line.open_alternatives)
+    return tuple(cupboard.ingredients[alternative.ingredient.slug] for alternative in line.open_alternatives)
 
 
 def _depends_on(

@@ -101,13 +101,13 @@ def question_text(name: str, asks: Asks) -> str:
 
 def _foods(line: ReadLine, asking: Asking) -> Iterator[LineAnswer]:
     """Each food that the line may mean."""
-    for each in line.alternatives[:_MOST_ANSWERS]:
-        food = each.ingredient
+    for alternative in line.alternatives[:_MOST_ANSWERS]:
+        food = alternative.ingredient
         yield LineAnswer(
             food.name,
             line.text,
             food.slug,
-            *_change(line, each.weighed, asking),
+            *_change(line, alternative.weighed, asking),
             holds=line.ingredient is not None and food.slug == line.ingredient.slug,
         )
 

@@ -173,7 +173,8 @@ def read_against(
         read,
         weighed=read.weighed and read.weighed.within(options),
         alternatives=tuple(
-            replace(each, weighed=each.weighed and each.weighed.within(options)) for each in read.alternatives
+            replace(alternative, weighed=alternative.weighed and alternative.weighed.within(options))
+            for alternative in read.alternatives
         )
         if options.used_share < 1
         else read.alternatives,

@@ -43,7 +43,7 @@ def compare_stated(stated: StatedFigures, evaluated: FormulaFigures, piece: Figu
     if stated == NOTHING_STATED:
         return None
     figures = tuple(_figures(stated, piece))
-    energy = next((each for each in figures if each.name == "energy_kcal"), None)
+    energy = next((figure for figure in figures if figure.name == "energy_kcal"), None)
     reason = (
         "" if energy is None or energy.agrees or not energy.ours else _reason(energy.stated, evaluated, energy.ours)
     )

@@ -203,9 +203,9 @@ class _Building:
         standing, tasks = self.request.standing, list(self.plan.tasks.values())
         if standing is None:
             return tasks
-        begun = [each for each in tasks if each.task.id in standing.begun and resource in each.task.ways[0].uses]
+        begun = [task for task in tasks if task.task.id in standing.begun and resource in task.task.ways[0].uses]
         too_many = {each.task.id for each in begun[self.kitchen.capacity(resource) :]}
-        return [each for each in tasks if each.task.id not in too_many and each.task.id not in standing.done]
+        return [task for task in tasks if task.task.id not in too_many and task.task.id not in standing.done]
 
     def _cumulative(self, intervals: Sequence[Any], capacity: int) -> None:
         if len(intervals) <= capacity:
@@ -231,7 +231,7 @@ class _Building:
                 self._in_turn(kind, mixes, hands, capacity)
 
     def _held_at_once(self) -> Iterator[tuple[str, ...]]:
-        return (each.task.vessels for each in self.plan.tasks.values())
+        return (task.task.vessels for task in self.plan.tasks.values())
 
     def _in_turn(self, kind: Resource, mixes: dict[str, list[TaskVariables]], hands: list[Any], capacity: int) -> None:
         starts, ends = {}, {}
@@ -267,7 +267,7 @@ class _Building:
         self.plan.washes += washes.values()
 
     def _ovens(self) -> None:
-        ovened = [each for each in self.plan.tasks.values() if Resource.OVEN in each.task.ways[0].uses]
+        ovened = [task for task in self.plan.tasks.values() if Resource.OVEN in task.task.ways[0].uses]
         baked = [each for each in ovened if each.task.kind is not TaskKind.PREHEAT]
         heats = sorted({each.task.oven_c or 0 for each in baked})
         for each in baked:
@@ -288,7 +288,7 @@ class _Building:
                 continue
             mine, its = self.plan.bakes[one], self.plan.bakes[other]
             self._one_heat(mine.placed.start, mine.hold, its.placed.start, its.hold, [~same, equal])
-        self._shelves([each for each in bakes if each.placed.task.id not in past])
+        self._shelves([bake for bake in bakes if bake.placed.task.id not in past])
         self._heated(bakes, alike)
 
     def _past(self) -> set[str]:
@@ -316,22 +316,22 @@ class _Building:
     def _shelves(self, bakes: Sequence[BakeVariables]) -> None:
         for oven in range(self.kitchen.ovens):
             intervals = []
-            for each in bakes:
-                here = self.model.new_bool_var(f"{each.placed.task.id} in {oven}")
-                self.model.add(each.oven == oven).only_enforce_if(here)
-                self.model.add(each.oven != oven).only_enforce_if(~here)
-                minutes = self._fixed_minutes(each.placed.task)
-                minutes = each.placed.task.minutes.likely if minutes is None else minutes
+            for bake in bakes:
+                here = self.model.new_bool_var(f"{bake.placed.task.id} in {oven}")
+                self.model.add(bake.oven == oven).only_enforce_if(here)
+                self.model.add(bake.oven != oven).only_enforce_if(~here)
+                minutes = self._fixed_minutes(bake.placed.task)
+                minutes = bake.placed.task.minutes.likely if minutes is None else minutes
                 intervals.append(
                     self.model.new_optional_interval_var(
-                        each.placed.start, minutes, each.placed.end, here, f"{each.placed.task.id} in oven {oven}"
+                        bake.placed.start, minutes, bake.placed.end, here, f"{bake.placed.task.id} in oven {oven}"
                     )
                 )
             self._cumulative(intervals, self.kitchen.shelves)
 
     def _heated(self, bakes: Sequence[BakeVariables], alike: dict[tuple[str, str], tuple[Any, Any]]) -> None:
         """Each load finds its oven hot: it was heated for it, or is hot still from another."""
-        preheats = [(each, its) for each in self.plan.tasks.values() if (its := self._heats_for(each, bakes))]
+        preheats = [(task, its) for task in self.plan.tasks.values() if (its := self._heats_for(task, bakes))]
         own_of = {bake.placed.task.id: preheat for preheat, bake in preheats}
         for preheat, bake in preheats:
             for other in bakes:
@@ -343,7 +343,7 @@ class _Building:
             same, equal = _pair(alike, its, others)
             unless = [~first.present, ~second.present, ~same, equal]
             self._one_heat(first.start, its.placed.start, second.start, others.placed.start, unless)
-        wanting = {each.task.oven_c for each in self.plan.tasks.values() if each.task.kind is TaskKind.PREHEAT}
+        wanting = {task.task.oven_c for task in self.plan.tasks.values() if task.task.kind is TaskKind.PREHEAT}
         for bake in bakes:
             own = own_of.get(bake.placed.task.id)
             if own is None and (bake.placed.task.oven_c not in wanting or self.request.standing is not None):
@@ -368,9 +368,9 @@ class _Building:
         if preheat.task.kind is not TaskKind.PREHEAT:
             return None
         put_in = {
-            each.task.id
-            for each in self.plan.tasks.values()
-            if any(wait.task == preheat.task.id for wait in each.task.after)
+            task.task.id
+            for task in self.plan.tasks.values()
+            if any(wait.task == preheat.task.id for wait in task.task.after)
         }
         return next((bake for bake in bakes if any(wait.task in put_in for wait in bake.placed.task.after)), None)
 
@@ -379,9 +379,9 @@ class _Building:
             if formula.ready_by_min is None:
                 continue
             late = self.model.new_int_var(0, self.high - self.low, f"formula {number} late")
-            for each in self.plan.tasks.values():
-                if each.formula == number and each.task.kind not in AFTERWARDS:
-                    self.model.add(each.end <= formula.ready_by_min + late)
+            for task in self.plan.tasks.values():
+                if task.formula == number and task.task.kind not in AFTERWARDS:
+                    self.model.add(task.end <= formula.ready_by_min + late)
             self.plan.late[number] = late
 
 
@@ -405,7 +405,7 @@ def _horizon(request: PlanRequest) -> tuple[int, int]:
 
 
 def _known_moments(request: PlanRequest) -> Iterator[int]:
-    yield from (each.ready_by_min for each in request.formulas if each.ready_by_min is not None)
+    yield from (formula.ready_by_min for formula in request.formulas if formula.ready_by_min is not None)
     yield from request.pinned.values()
     if request.standing is not None:
         yield request.standing.now_min

@@ -59,7 +59,7 @@ class PlanRequest:
     @property
     def forward(self) -> bool:
         """Whether all begins as soon as it can; else it begins as late as it still is ready in time."""
-        return self.standing is not None or all(each.ready_by_min is None for each in self.formulas)
+        return self.standing is not None or all(formula.ready_by_min is None for formula in self.formulas)
 
 
 class PlanStatus(StrEnum):
@@ -102,17 +102,17 @@ class Plan:
     @property
     def start_min(self) -> int:
         """When its first task begins."""
-        return min(each.start_min for each in self.tasks)
+        return min(task.start_min for task in self.tasks)
 
     @property
     def end_min(self) -> int:
         """When its last task ends."""
-        return max(each.end_min for each in self.tasks)
+        return max(task.end_min for task in self.tasks)
 
     @property
     def worst_end_min(self) -> int:
         """When its last task ends if all goes slowly."""
-        return max(each.worst_end_min for each in self.tasks)
+        return max(task.worst_end_min for task in self.tasks)
 
     @property
     def makespan_min(self) -> int:

@@ -98,7 +98,7 @@ def _with(state: RunState, event: RunEvent) -> RunState:
             return replace(state, weighed_g={**state.weighed_g, event.task: lines})
         case EventKind.TIMER if event.timer_min is not None:
             ends_ms = event.at_ms + round(event.timer_min * 60_000)
-            others = tuple(each for each in state.timers if each.task != event.task)
+            others = tuple(timer for timer in state.timers if timer.task != event.task)
             return replace(state, timers=(*others, RunningTimer(event.task, event.name, ends_ms)))
         case EventKind.TIMER_STOPPED:
             return _without_timer(state, event.task)
@@ -114,4 +114,4 @@ def _progress(state: RunState, task: str, progress: TaskProgress) -> RunState:
 
 
 def _without_timer(state: RunState, task: str) -> RunState:
-    return replace(state, timers=tuple(each for each in state.timers if each.task != task))
+    return replace(state, timers=tuple(timer for timer in state.timers if timer.task != task))

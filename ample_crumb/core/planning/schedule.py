@@ -75,13 +75,13 @@ def _just_in_time(request: PlanRequest, effort: Effort, watch: Callable[[Progres
     if found is None:
         return None
     spare = min(
-        moment - each.end_min
-        for each in found.tasks
-        if (moment := moments[each.formula]) is not None and each.task.kind not in AFTERWARDS
+        moment - task.end_min
+        for task in found.tasks
+        if (moment := moments[task.formula]) is not None and task.task.kind not in AFTERWARDS
     )
     if request.start_min is not None and found.start_min + spare < request.start_min:
         return None
-    moved = (replace(each, start_min=each.start_min + spare, end_min=each.end_min + spare) for each in found.tasks)
+    moved = (replace(task, start_min=task.start_min + spare, end_min=task.end_min + spare) for task in found.tasks)
     return replace(found, tasks=tuple(moved))
 
 
@@ -109,7 +109,7 @@ def _circle(tasks: dict[str, Task]) -> Sequence[str]:
     from graphlib import CycleError, TopologicalSorter
 
     try:
-        TopologicalSorter({each.id: [wait.task for wait in each.after] for each in tasks.values()}).prepare()
+        TopologicalSorter({task.id: [wait.task for wait in task.after] for task in tasks.values()}).prepare()
     except CycleError as wrong:
         return tuple(wrong.args[1])
     return ()
@@ -224,7 +224,7 @@ class _Search:
         standing = request.standing
         if standing is not None and standing.planned_min:
             yield _Aim("changes", total([*self._changes()]))
-        hands = [each for each in plan.tasks.values() if Resource.HANDS in each.task.ways[0].uses]
+        hands = [task for task in plan.tasks.values() if Resource.HANDS in task.task.ways[0].uses]
         if hands:
             low, high = plan.horizon
             first, last = (plan.model.new_int_var(low, high, name) for name in ("hands first", "hands last"))
@@ -232,13 +232,13 @@ class _Search:
                 plan.model.add(first <= each.start)
                 plan.model.add(last >= each.end)
             yield _Aim("hands-on gaps", last - first)
-        heatings = [each.present for each in plan.tasks.values() if each.present is not None]
+        heatings = [task.present for task in plan.tasks.values() if task.present is not None]
         if plan.washes or heatings:
-            yield _Aim("washings", total([*(each.present for each in plan.washes), *heatings]))
+            yield _Aim("washings", total([*(washe.present for washe in plan.washes), *heatings]))
         waits = [
-            each.start - plan.tasks[wait.task].end
-            for each in plan.tasks.values()
-            for wait in each.task.after
+            task.start - plan.tasks[wait.task].end
+            for task in plan.tasks.values()
+            for wait in task.task.after
             if wait.spoils and wait.task in plan.tasks
         ]
         if waits:
@@ -252,10 +252,10 @@ class _Search:
         latest = max(known)
         low, high = self.plan.horizon
         after = self.plan.model.new_int_var(low, high + latest - min(known), "after its moment")
-        for each in self.plan.tasks.values():
-            moment = self.moments[each.formula]
-            if moment is not None and each.task.kind not in AFTERWARDS:
-                self.plan.model.add(after >= each.end + latest - moment)
+        for task in self.plan.tasks.values():
+            moment = self.moments[task.formula]
+            if moment is not None and task.task.kind not in AFTERWARDS:
+                self.plan.model.add(after >= task.end + latest - moment)
         span, ready = _Aim("span", self.plan.last), _Aim("ready", after)
         yield from (span, ready) if set(self.moments) == {latest} else (ready, span)
 
@@ -264,18 +264,18 @@ class _Search:
         standing = self.request.standing
         assert standing is not None
         low, high = self.plan.horizon
-        for each in self.plan.tasks.values():
-            if each.task.id in standing.planned_min:
-                moved = self.plan.model.new_int_var(0, high - low, f"{each.task.id} moves")
-                self.plan.model.add_abs_equality(moved, each.start - standing.planned_min[each.task.id])
+        for task in self.plan.tasks.values():
+            if task.task.id in standing.planned_min:
+                moved = self.plan.model.new_int_var(0, high - low, f"{task.task.id} moves")
+                self.plan.model.add_abs_equality(moved, task.start - standing.planned_min[task.task.id])
                 yield moved
 
     def _untidy(self) -> Iterator[Any]:
         """What nobody minds much: another way than the usual, another heat than written, a moment later than need."""
-        for each in self.plan.tasks.values():
-            yield from (20 * chosen for chosen in each.ways[1:])
-            if each.present is None:
-                yield -each.start if self.moments or not self.request.forward else each.start
+        for task in self.plan.tasks.values():
+            yield from (20 * chosen for chosen in task.ways[1:])
+            if task.present is None:
+                yield -task.start if self.moments or not self.request.forward else task.start
         for bake in self.plan.bakes.values():
             other = self.plan.model.new_bool_var(f"{bake.placed.task.id} other heat")
             self.plan.model.add(bake.heat_c == (bake.placed.task.oven_c or 0)).only_enforce_if(~other)

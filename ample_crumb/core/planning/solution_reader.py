@@ -55,7 +55,7 @@ def _tasks(plan: "PlanModel", solved: Any) -> Iterator[PlannedTask]:
 
 def _heated_for(plan: "PlanModel", preheat: "TaskVariables", solved: Any) -> tuple[int, int | None]:
     """The oven and the heat of the load that is heated for."""
-    put_in = {each.task.id for each in plan.tasks.values() if _waits_for(each.task, {preheat.task.id})}
+    put_in = {task.task.id for task in plan.tasks.values() if _waits_for(task.task, {preheat.task.id})}
     for bake in plan.bakes.values():
         if _waits_for(bake.placed.task, put_in):
             return solved.value(bake.oven), solved.value(bake.heat_c)

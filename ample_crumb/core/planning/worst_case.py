@@ -13,20 +13,20 @@ def with_worst_case(plan: Plan) -> Plan:
     begins: dict[str, int] = {}
     ends: dict[str, int] = {}
     done: list[PlannedTask] = []
-    for each in sorted(plan.tasks, key=lambda each: (each.start_min, each.end_min)):
-        waits = [ends[wait.task] + wait.least_min for wait in each.task.after if wait.task in ends]
-        shared = [ends[other.task.id] for other in done if other.end_min <= each.start_min and _share(other, each)]
-        begins[each.task.id] = max([each.start_min, *waits, *shared])
-        took = each.end_min - each.start_min
+    for task in sorted(plan.tasks, key=lambda planned: (planned.start_min, planned.end_min)):
+        waits = [ends[wait.task] + wait.least_min for wait in task.task.after if wait.task in ends]
+        shared = [ends[other.task.id] for other in done if other.end_min <= task.start_min and _share(other, task)]
+        begins[task.task.id] = max([task.start_min, *waits, *shared])
+        took = task.end_min - task.start_min
         # What is under way may take longer than its most already.
-        ends[each.task.id] = begins[each.task.id] + max(took, each.task.ways[each.way].minutes.most)
-        done.append(each)
+        ends[task.task.id] = begins[task.task.id] + max(took, task.task.ways[task.way].minutes.most)
+        done.append(task)
     return replace(plan, tasks=tuple(_with(plan.tasks, begins, ends)))
 
 
 def _with(tasks: Sequence[PlannedTask], begins: dict[str, int], ends: dict[str, int]) -> Iterator[PlannedTask]:
-    for each in tasks:
-        yield replace(each, worst_start_min=begins[each.task.id], worst_end_min=ends[each.task.id])
+    for task in tasks:
+        yield replace(task, worst_start_min=begins[task.task.id], worst_end_min=ends[task.task.id])
 
 
 def _share(one: PlannedTask, other: PlannedTask) -> bool:

@@ -405,5 +405,5 @@ def fahrenheit(celsius: float) -> int:
 
 def gas_mark(celsius: float) -> str:
     """The nearest mark of a British gas cooker; empty below the lowest. Source: `tables/oven_heat.csv`."""
-    marks = ((abs(each.celsius - celsius), each.gas) for each in quick_reference().ovens)
+    marks = ((abs(oven.celsius - celsius), oven.gas) for oven in quick_reference().ovens)
     return min(marks)[1] if celsius >= 100 else ""

@@ -86,8 +86,8 @@ def _warnings(
         said.append(f"{what}: at most {most_g:.0f} g of the {dough_g:.0f} g go in.")
     # What is thin for a slab is right for a cup.
     slabs = [each for tin, each in zip(tins, filled, strict=True) if tin.kind not in {TinKind.MUG}]
-    if slabs and min(each.height_cm for each in slabs) < family.least_depth_cm:
-        lowest = min(each.height_cm for each in slabs)
+    if slabs and min(slab.height_cm for slab in slabs) < family.least_depth_cm:
+        lowest = min(slab.height_cm for slab in slabs)
         said.append(
             f"It stands only {lowest:.1f} cm high and will bake dry; this family wants {family.least_depth_cm:g} cm."
         )

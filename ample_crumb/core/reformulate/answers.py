@@ -69,14 +69,14 @@ def answer_of(prepared: Prepared, solution: Solution) -> Answer:
     no_further = all(
         prepared.misses(wish, made, dough) <= far + least_shown(wish) for wish, far in prepared.missed_by.items()
     )
-    known = {each.words for each in prepared.hazards}
+    known = {hazard.words for hazard in prepared.hazards}
     hazards = find_hazards(made.evaluated, made.piece, dough.family, formula.method, formula.cupboard)
     return Answer(
         parts=parts,
         lines=lines,
         piece=piece,
         check=check,
-        hazards=tuple(each for each in hazards if each.words not in known),
+        hazards=tuple(hazard for hazard in hazards if hazard.words not in known),
         words=tuple(map(moved_in_words, changed)),
         was=prepared.character,
         mouth=compare_mouthfeel(prepared.dough, dough, formula.learned),

@@ -17,7 +17,7 @@ _OF_EACH_KIND: Final = 2
 
 def solve_relaxed(variables: Iterable[Variable], rows: Sequence[LinearConstraint]) -> Solution:
     """The program without whole numbers."""
-    return solve([replace(each, whole=False) for each in variables], rows)
+    return solve([replace(variable, whole=False) for variable in variables], rows)
 
 
 _CLOSE: Final = 0.2
@@ -48,7 +48,7 @@ def filter_candidates(model: ReformulationModel, relaxed: Solution) -> Reformula
         ranked = sorted(members, key=lambda each: (-relaxed.values[Grams(each)], relaxed.reduced[Present(each)]))
         used = sum(relaxed.values[Grams(each)] > 1e-6 for each in ranked[:_OF_EACH_KIND])
         out |= {each for each in ranked[max(1, used) :] if each.item.slug not in answered}
-    return model.over([each for each in model.variables if each not in out])
+    return model.over([variable for variable in model.variables if variable not in out])
 
 
 def with_what_stays(variables: list[Variable], relaxed: Solution) -> list[Variable]:
@@ -60,4 +60,4 @@ def with_what_stays(variables: list[Variable], relaxed: Solution) -> list[Variab
         stays = relaxed.values[Grams(each.handle.amount)] >= each.handle.amount.low_g - 1e-9
         return replace(each, low=1.0, whole=False) if stays else each
 
-    return [fixed(each) for each in variables]
+    return [fixed(variable) for variable in variables]

@@ -134,7 +134,7 @@ def standing_constraints(model: ReformulationModel) -> list[LinearConstraint]:
         for row in model.dessert
     ]
     for number, edge in enumerate(model.edges):
-        near = {Grams(each): edge.coefficients[each] for each in model.variables}
+        near = {Grams(variable): edge.coefficients[variable] for variable in model.variables}
         rows.append(LinearConstraint({**near, Nearing(number): edge.width}, low=0.0))
     rows += _cuts(model, new)
     return rows
@@ -255,4 +255,4 @@ def _measure(wish: Wish, variable: AmountVariable, model: ReformulationModel) ->
 
 def grams_of(values: Mapping[Handle, float], variables: Sequence[AmountVariable]) -> dict[AmountVariable, float]:
     """The grams of each variable in a solution; what is next to nothing is nothing."""
-    return {each: 0.0 if (grams := values.get(Grams(each), 0.0)) < 1e-6 else grams for each in variables}
+    return {variable: 0.0 if (grams := values.get(Grams(variable), 0.0)) < 1e-6 else grams for variable in variables}

@@ -91,7 +91,7 @@ class DessertLimits:
         if Limit.SHARES in self.lifted:
             return 1.0
         shares = (each for each in practical_shares(self.dough.family) if each.holds(item))
-        return min((self._most(each) for each in shares), default=1.0)
+        return min((self._most(share) for share in shares), default=1.0)
 
     def broken_by(self, dough: JudgedDough) -> tuple[str, ...]:
         """What of it a written answer does not keep, in words; empty where it keeps all."""
@@ -141,7 +141,7 @@ class DessertLimits:
     def _shares(self, variables: Sequence[AmountVariable]) -> Iterable[DessertRow]:
         if Limit.SHARES in self.lifted:
             return
-        inside = [each for each in variables if each.gram.mass_g > 0]
+        inside = [variable for variable in variables if variable.gram.mass_g > 0]
         for share in practical_shares(self.dough.family):
             most = self._most(share)
             if _is_sum(share.what):
@@ -163,8 +163,9 @@ class DessertLimits:
                 continue
             # Chips and nuts are folded in whole, and weigh beside the dough; both count.
             coefficients = {
-                each: float(role.what in kinds_of(each.item) and each.gram.mass_g > 0) - least * each.gram.dough_g
-                for each in variables
+                variable: float(role.what in kinds_of(variable.item) and variable.gram.mass_g > 0)
+                - least * variable.gram.dough_g
+                for variable in variables
             }
             yield DessertRow(Limit.ROLES, role.words, coefficients)
 
@@ -211,9 +212,9 @@ def _row(
     limit: Limit, words: str, form: LinearForm, variables: Sequence[AmountVariable], *, strict: bool = False
 ) -> DessertRow:
     """A form over a dough's sums as a row over grams, no stricter than the formula stands unless it is `strict`."""
-    coefficients = {each: amount(form, each.gram) for each in variables}
+    coefficients = {variable: amount(form, variable.gram) for variable in variables}
     now = sum(value * each.was_g for each, value in coefficients.items())
-    whole = sum(each.gram.dough_g * each.was_g for each in variables)
+    whole = sum(variable.gram.dough_g * variable.was_g for variable in variables)
     if now < 0 < whole and not strict:
         # A hair more, because the formula stands on the edge of what it is allowed.
         missed = -now / whole * (1 + 1e-9)

@@ -41,7 +41,7 @@ def extreme(prepared: Prepared, wish: Wish, *, least: bool) -> Extreme:
     """The least or most that the figure of a wish can be with the dials kept, and the other wishes where it is one of a
     trade-off."""
     model, wishes = prepared.model, prepared.request.wishes
-    others = [each for each in wishes if each.name != wish.name] if wish not in wishes else []
+    others = [wishe for wishe in wishes if wishe.name != wish.name] if wish not in wishes else []
     model = replace(model, edges=())
     rows = [*standing_constraints(model), *prepared.wish_rows(others)]
     by_mass = wish_constraint(replace(wish, value=1.0, at_least=True), model)
@@ -51,11 +51,15 @@ def extreme(prepared: Prepared, wish: Wish, *, least: bool) -> Extreme:
     if by_mass.coefficients == whole.coefficients:
         sign = 1.0 if least else -1.0
         costs = whole.coefficients
-        solution = solve([replace(each, cost=sign * costs.get(each.handle, 0.0)) for each in variables], rows)
+        solution = solve(
+            [replace(variable, cost=sign * costs.get(variable.handle, 0.0)) for variable in variables], rows
+        )
         if not solution.values:
             return Extreme(None)
         return Extreme(sign * solution.objective, tuple(_binding(solution, rows)))
-    return Extreme(_by_halving(prepared, wish, [replace(each, cost=0.0) for each in variables], rows, least=least))
+    return Extreme(
+        _by_halving(prepared, wish, [replace(variable, cost=0.0) for variable in variables], rows, least=least)
+    )
 
 
 def _binding(solution: Solution, rows: list[LinearConstraint]) -> list[str]:

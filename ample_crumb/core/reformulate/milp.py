@@ -67,7 +67,7 @@ def solve(variables: Sequence[Variable], rows: Sequence[LinearConstraint], secon
     # It takes a while to load, and most requests never need it.
     from ortools.linear_solver import pywraplp
 
-    mixed = any(each.whole for each in variables)
+    mixed = any(variable.whole for variable in variables)
     solver: Any = pywraplp.Solver.CreateSolver("CBC" if mixed else "GLOP")
     solver.SuppressOutput()
     solver.SetTimeLimit(max(1, int(seconds * 1000)))
@@ -77,8 +77,10 @@ def solve(variables: Sequence[Variable], rows: Sequence[LinearConstraint], secon
         return float(min(max(value, -infinity), infinity))
 
     made = {
-        each.handle: (solver.IntVar if each.whole else solver.NumVar)(bounded(each.low), bounded(each.high), "")
-        for each in variables
+        variable.handle: (solver.IntVar if variable.whole else solver.NumVar)(
+            bounded(variable.low), bounded(variable.high), ""
+        )
+        for variable in variables
     }
     for row in rows:
         constraint = solver.Constraint(bounded(row.low), bounded(row.high))

@@ -69,7 +69,7 @@ def _elastic(prepared: Prepared, margin: float) -> Solution:
 
     relaxed = solve_relaxed([*solver_variables(prepared.model), *slack], rows(prepared.model))
     model = filter_candidates(prepared.model, relaxed)
-    kept = {Grams(each) for each in model.variables}
+    kept = {Grams(variable) for variable in model.variables}
     wishes = [_over(kept, row) for row in wishes]
     return solve([*with_what_stays(solver_variables(model), relaxed), *slack], rows(model))
 

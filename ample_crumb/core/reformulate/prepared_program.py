@@ -91,7 +91,9 @@ class Prepared:
         low, high = span.low_share + NEAR_CHARACTER, span.high_share - NEAR_CHARACTER
         forms = span.axis.rows(self.dough.composition, low, high)
         return [
-            LinearConstraint({Grams(each): amount(form, each.gram) for each in self.model.variables}, low=0.0)
+            LinearConstraint(
+                {Grams(variable): amount(form, variable.gram) for variable in self.model.variables}, low=0.0
+            )
             for form in forms
         ]
 
@@ -155,7 +157,7 @@ def prepare(formula: FormulaInKitchen, request: ReformulationRequest) -> Prepare
         fresh=request.fresh,
         spans=tuple(each for axis, each in spans.items() if axis not in wished),
         spared=frozenset(
-            each.line_id for each in lines if each.line_id and (not each.may_stay or _is_told(bounds.get(each.line_id)))
+            line.line_id for line in lines if line.line_id and (not line.may_stay or _is_told(bounds.get(line.line_id)))
         ),
     )
     most_dough_g = math.inf if request.mass_share is None else evaluated.batch.mass_g * (1 + request.mass_share)
@@ -185,7 +187,7 @@ def prepare(formula: FormulaInKitchen, request: ReformulationRequest) -> Prepare
         limits=limits,
         spans=spans,
     )
-    may_stay = all(each.may_stay for each in lines) and not request.fresh
+    may_stay = all(line.may_stay for line in lines) and not request.fresh
     missed_by = {wish: prepared.misses(wish, made, dough) if may_stay else math.inf for wish in request.wishes}
     return replace(prepared, missed_by=missed_by)
 
@@ -200,11 +202,11 @@ def _within_practice(
 ) -> Iterable[AmountVariable]:
     """The candidates with no more of each than practice lets in; one that may hardly come in at all stays out. A closer
     bound makes a program quicker."""
-    for each in candidates:
-        share = limits.most_of(each.item)
+    for candidate in candidates:
+        share = limits.most_of(candidate.item)
         most_g = share * most_dough_g if share else 0.0
-        if most_g >= each.low_g:
-            yield replace(each, high_g=min(each.high_g, most_g))
+        if most_g >= candidate.low_g:
+            yield replace(candidate, high_g=min(candidate.high_g, most_g))
 
 
 def _absolute(wish: Wish, made: Production, formula: FormulaInKitchen) -> Wish:
@@ -228,12 +230,12 @@ def _without_cautions(
         return candidates, []
     lines = hazard_lines(evaluated, dough.family, formula.method, formula.cupboard)
     kept, said = [], []
-    for each in candidates:
-        brought = cautions_brought_by(each.item, lines, dough.family)
+    for candidate in candidates:
+        brought = cautions_brought_by(candidate.item, lines, dough.family)
         if not brought:
-            kept.append(each)
+            kept.append(candidate)
         elif request.allowed is not None:
-            said.append(f"{each.name} is left out: {brought[0].sentence} It may come in where new cautions may.")
+            said.append(f"{candidate.name} is left out: {brought[0].sentence} It may come in where new cautions may.")
     return tuple(kept), said
 
 

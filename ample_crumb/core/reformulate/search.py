@@ -121,7 +121,7 @@ def _settled(variables: Sequence[Variable], solution: Solution) -> list[Variable
         here = round(solution.values[each.handle])
         return replace(each, low=here, high=here, whole=False)
 
-    return [fixed(each) if isinstance(each.handle, Present) else each for each in variables]
+    return [fixed(variable) if isinstance(variable.handle, Present) else variable for variable in variables]
 
 
 def _nearest(prepared: Prepared) -> Reformulation:

@@ -52,4 +52,4 @@ def edge_costs(
             for begins, cost in STEPS:
                 share = begins if fresh else min(begins, max(0.0, stands))
                 form = plus(row, span, -share)
-                yield EdgeCost(name, {each: amount(form, each.gram) for each in variables}, width, cost)
+                yield EdgeCost(name, {variable: amount(form, variable.gram) for variable in variables}, width, cost)

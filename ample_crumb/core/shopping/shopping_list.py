@@ -51,7 +51,7 @@ class ShoppingItem:
     @property
     def bought_g(self) -> float:
         """What the packs hold; what is missing where they are not known, as if it were sold loose."""
-        return sum(each.pack_g * each.count for each in self.packs) if self.packs else self.missing_g
+        return sum(pack.pack_g * pack.count for pack in self.packs) if self.packs else self.missing_g
 
     @property
     def left_g(self) -> float:

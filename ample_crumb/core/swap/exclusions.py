@@ -307,8 +307,8 @@ class _Start:
         sweet = abs(_sweetness(dough) - _sweetness(self.dough))
         protein = (self.evaluated.batch.nutrients.protein_g or 0.0) - (evaluated.batch.nutrients.protein_g or 0.0)
         lost = max(0.0, protein) / max(self.evaluated.batch.nutrients.protein_g or 1.0, 1.0)
-        left_out = sum(not each.target for each in way.replacements)
-        own = sum(each.target in self.formula.cupboard.own for each in way.replacements)
+        left_out = sum(not replacement.target for replacement in way.replacements)
+        own = sum(replacement.target in self.formula.cupboard.own for replacement in way.replacements)
         apart = bite + 3 * sweet + lost + self._costs(evaluated) - _OWN * own
         return 2 * len(way.off) + 0.5 * len(way.remarks) + 0.4 * left_out + apart
 

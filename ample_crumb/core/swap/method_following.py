@@ -84,7 +84,7 @@ def _put_on(was: MadeDough, now: MadeDough) -> Iterable[Incoming]:
 def _done(steps: Sequence[str], changes: Sequence[MethodStep]) -> str:
     rows: list[str] = []
     for place in range(len(steps) + 1):
-        here = [each for each in changes if each.place == place]
+        here = [change for change in changes if change.place == place]
         rows += [each.text for each in here if each.change is StepChange.ADD]
         if place == len(steps):
             break

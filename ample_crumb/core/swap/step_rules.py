@@ -102,7 +102,7 @@ def find_incoming(was: JudgedDough, now: JudgedDough) -> tuple[Incoming, ...]:
 def list_asked_steps(foods: Sequence[Incoming], now: JudgedDough, method: str, piece_g: float) -> Iterable[AskedStep]:
     """The steps that these foods ask for in such a dough, in the order of a method; one for several of a kind."""
     for rule in step_rules():
-        asking = [each for each in foods if rule.foods & kinds_of(each.item) and _holds(rule, each, now, piece_g)]
+        asking = [food for food in foods if rule.foods & kinds_of(food.item) and _holds(rule, food, now, piece_g)]
         if not asking or (rule.unless is not None and rule.unless.search(method[:_LONGEST])):
             continue
         named = join_names(list(dict.fromkeys(each.name for each in asking)))
@@ -139,4 +139,4 @@ def _holds(rule: StepRule, food: Incoming, now: JudgedDough, piece_g: float) -> 
         "shaped": now.family in _SHAPED and piece_g > _SHAPED_FROM_G and food.share >= 0.25,
         "topping": food.topping,
     }
-    return all(holds[each] for each in rule.conditions)
+    return all(holds[condition] for condition in rule.conditions)

@@ -187,7 +187,7 @@ def sweetener_options(
         if known.sweetness_ratio >= _SWEET_ENOUGH
     ]
     foods = [f"{weighed.ingredient.slug} {line.text.casefold()}" for line, weighed in evaluated.weighed_lines()]
-    mint = any("mint" in each for each in foods)
+    mint = any("mint" in food for food in foods)
     beside = _Sweetened(now, here, cupboard, energy, ask, mint)
     return tuple(_option(check_blend(blend), beside) for blend in (*single, *blends))
 
@@ -220,12 +220,12 @@ _SWEET_ENOUGH: Final = 0.3
 def check_blend(blend: Blend) -> Blend:
     """The blend with its shares summing to 1. Raises CannotUse where it names nothing that sweetens, or one twice."""
     known = sweeteners()
-    if not blend.shares or any(each.slug not in known or each.share <= 0 for each in blend.shares):
+    if not blend.shares or any(share.slug not in known or share.share <= 0 for share in blend.shares):
         raise CannotUse("A blend is of one to four sweeteners, each with a share over 0.")
-    if len({each.slug for each in blend.shares}) < len(blend.shares):
+    if len({share.slug for share in blend.shares}) < len(blend.shares):
         raise CannotUse("A blend names each sweetener once.")
-    whole = sum(each.share for each in blend.shares)
-    return Blend(tuple(BlendShare(each.slug, each.share / whole) for each in blend.shares))
+    whole = sum(share.share for share in blend.shares)
+    return Blend(tuple(BlendShare(share.slug, share.share / whole) for share in blend.shares))
 
 
 def _option(blend: Blend, beside: _Sweetened) -> SweetenerOption:
@@ -294,7 +294,8 @@ def _filled(lost_g: float, now: Sweetening) -> str:
 def _browns(sweeteners: Sequence[Sweetener]) -> str:
     words = ("much", "yes", "a little", "no")
     return min(
-        (each.browns for each in sweeteners), key=lambda word: words.index(word) if word in words else len(words)
+        (sweetener.browns for sweetener in sweeteners),
+        key=lambda word: words.index(word) if word in words else len(words),
     )
 
 
@@ -357,11 +358,11 @@ def _resweetened(
             continue
         placed = True
         bulk = 0.0
-        for each in blend.shares:
-            known = sweeteners()[each.slug]
-            grams = (1 - going.kept_share) * going.sugar_g * each.share / known.sweetness_ratio
+        for share in blend.shares:
+            known = sweeteners()[share.slug]
+            grams = (1 - going.kept_share) * going.sugar_g * share.share / known.sweetness_ratio
             bulk += known.bulk_ratio * grams
-            lines.append(_line(cupboard.ingredients[each.slug], grams))
+            lines.append(_line(cupboard.ingredients[share.slug], grams))
         lost = (1 - going.kept_share) * going.bulk_g - bulk
         if fill and lost > 0.25 * going.bulk_g:
             lines.append(_line(cupboard.ingredients[FILLER], lost / 2))

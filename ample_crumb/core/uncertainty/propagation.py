@@ -127,7 +127,7 @@ def _mass_sd_g(line: ReadLine, share: float) -> float:
     if line.weighed is None:
         return 0.0
     own = line.weighed.mass_g
-    others = (abs(each.weighed.mass_g - own) for each in line.open_alternatives if each.weighed)
+    others = (abs(alternative.weighed.mass_g - own) for alternative in line.open_alternatives if alternative.weighed)
     return math.hypot(share * own, max(others, default=0.0))
 
 
@@ -137,7 +137,9 @@ def _with_what_else(
     """The doubt of measuring a line, and of which of several foods it is."""
     if line.weighed is None or not line.open_alternatives:
         return measuring
-    others = [_held(each.weighed.figures, definition) for each in line.open_alternatives if each.weighed]
+    others = [
+        _held(alternative.weighed.figures, definition) for alternative in line.open_alternatives if alternative.weighed
+    ]
     return tuple(
         math.hypot(sd, max((abs(other[place] - value) for other in others), default=0.0))
         for place, (sd, value) in enumerate(zip(measuring, own, strict=True))

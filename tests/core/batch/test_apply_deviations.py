@@ -119,10 +119,10 @@ class Conserved(unittest.TestCase):
         made, deviations = apply_deviations(
             AsMade(PARTS), [Said(f"s{place}", each) for place, each in enumerate(said)], READING
         )
-        self.assertEqual([each.problem for each in deviations], [""] * 4)
+        self.assertEqual([deviation.problem for deviation in deviations], [""] * 4)
         lost = left / 100 * 60 + bowl_g + stuck_g
         self.assertAlmostEqual(mass_g(made), WHOLE_G + added_g - lost, places=6)
-        self.assertAlmostEqual(sum(each.mass_g for each in deviations), added_g - lost, places=6)
+        self.assertAlmostEqual(sum(deviation.mass_g for deviation in deviations), added_g - lost, places=6)
 
     @given(parts=strategies.lists(strategies.integers(1, 20), min_size=2, max_size=4))
     def test_things_of_one_dough_sum_to_it(self, parts: list[int]) -> None:
@@ -130,16 +130,16 @@ class Conserved(unittest.TestCase):
         made = [split_dough(PARTS, share / sum(parts), READING) for share in parts]
         figures = [evaluate(each, 1, READING.cupboard, READING.preferences).batch for each in made]
         # A line says its grams with four digits.
-        self.assertAlmostEqual(sum(each.mass_g for each in figures), whole.mass_g, delta=0.002 * whole.mass_g)
-        energies = [each.nutrients.energy_kcal or 0.0 for each in figures]
+        self.assertAlmostEqual(sum(figure.mass_g for figure in figures), whole.mass_g, delta=0.002 * whole.mass_g)
+        energies = [figure.nutrients.energy_kcal or 0.0 for figure in figures]
         self.assertAlmostEqual(sum(energies), whole.nutrients.energy_kcal or 0.0, delta=4)
 
     @given(text=strategies.text(max_size=400))
     def test_whatever_is_said_is_read_or_refused_in_words(self, text: str) -> None:
         made, deviations = apply_deviations(AsMade(PARTS), [Said("x", text)], READING)
-        for each in deviations:
-            self.assertTrue((each.kind is None) == bool(each.problem))
-            if each.problem:
+        for deviation in deviations:
+            self.assertTrue((deviation.kind is None) == bool(deviation.problem))
+            if deviation.problem:
                 self.assertEqual(made, AsMade(PARTS))
 
     def test_half_of_the_glaze_brings_half_of_its_energy_less(self) -> None:

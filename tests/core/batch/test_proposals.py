@@ -23,7 +23,7 @@ def batch(*said: str, plan: Parts = PLAN) -> tuple[MadeLine, ...]:
     made, deviations = apply_deviations(
         AsMade(plan), [Said(f"s{place}", each) for place, each in enumerate(said)], READING
     )
-    assert not [each.problem for each in deviations if each.problem]
+    assert not [deviation.problem for deviation in deviations if deviation.problem]
     return made_lines(plan, made.parts, READING)
 
 

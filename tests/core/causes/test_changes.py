@@ -64,7 +64,7 @@ class Changes(unittest.TestCase):
         judged = case("gummy", "too-wet")
         repairs = find_repairs(judged.signs.dough, reference_cupboard(), SETTING)
         first = against(judged)[0]
-        self.assertEqual(first.words, f"{next(each for each in repairs if each.dial == 'hydration').words}.")
+        self.assertEqual(first.words, f"{next(repair for repair in repairs if repair.dial == 'hydration').words}.")
 
     def test_nothing_comes_in_that_somebody_must_not_get(self) -> None:
         judged = case("dry", "fat-little")

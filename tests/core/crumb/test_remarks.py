@@ -22,14 +22,14 @@ class Powders(unittest.TestCase):
     def test_collagen_weighs_less_than_isolate(self) -> None:
         def share(powder: str) -> float:
             found = checked(part("150 g flour", f"50 g {powder}", "2 eggs", "150 ml milk"), family="muffin")
-            return next(each.value or 0.0 for each in found.dials if each.name == "powder-share")
+            return next(dial.value or 0.0 for dial in found.dials if dial.name == "powder-share")
 
         self.assertLess(share("collagen"), share("whey protein"))
         self.assertLess(share("whey protein"), share("whey isolate"))
 
     def test_beans_are_goods_that_powder_is_a_share_of(self) -> None:
         found = checked(part("250 g canned white beans", "40 g whey protein", "2 eggs"), family="brownie")
-        share = next(each.value or 0.0 for each in found.dials if each.name == "powder-share")
+        share = next(dial.value or 0.0 for dial in found.dials if dial.name == "powder-share")
         # 40 g of powder beside 250 g of beans that stand for 0.3 of their weight.
         self.assertAlmostEqual(share, 100 * 40 / (40 + 0.3 * 250), places=6)
 
@@ -63,7 +63,7 @@ class Sweeteners(unittest.TestCase):
     def test_a_flavoured_powder_sweetens_and_an_unflavoured_one_does_not(self) -> None:
         def sweet(powder: str) -> float:
             found = checked(part("200 g Greek yogurt", f"40 g {powder}"), family="pudding")
-            return next(each.value or 0.0 for each in found.dials if each.name == "sweetness")
+            return next(dial.value or 0.0 for dial in found.dials if dial.name == "sweetness")
 
         self.assertGreater(sweet("vanilla whey protein"), 8)
         self.assertLess(sweet("whey protein"), 3)

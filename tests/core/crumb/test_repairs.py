@@ -40,13 +40,13 @@ class Repairs(unittest.TestCase):
     @settings(max_examples=60)
     @given(formulas, st.sampled_from(["muffin", "cookie", "brownie", "cake", "baked-cheesecake"]))
     def test_done_it_brings_its_dial_back_and_pushes_none_out(self, grams: dict[str, float], family: str) -> None:
-        before = {each.name: each for each in crumb_check(judge_dough(evaluated_grams(grams), family, CUPBOARD)).dials}
+        before = {dial.name: dial for dial in crumb_check(judge_dough(evaluated_grams(grams), family, CUPBOARD)).dials}
         found = repairs(grams, family)
         for repair in found:
             changed = grams | {repair.slug: grams.get(repair.slug, 0.0) + repair.change_g}
             self.assertGreaterEqual(changed[repair.slug], 0)
             after = evaluated_grams({slug: mass for slug, mass in changed.items() if mass > 0})
-            now = {each.name: each for each in crumb_check(judge_dough(after, family, CUPBOARD)).dials}
+            now = {dial.name: dial for dial in crumb_check(judge_dough(after, family, CUPBOARD)).dials}
             self.assertIs(now[repair.dial].verdict, Verdict.FITS, repair)
             self.assertAlmostEqual(now[repair.dial].value or 0, repair.value, places=4)
             for name, was in before.items():

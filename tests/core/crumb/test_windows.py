@@ -18,6 +18,6 @@ class Families(unittest.TestCase):
 
     def test_dials_apply_where_they_mean_something(self) -> None:
         frosting = checked(part("200 g quark", "60 g icing sugar", "100 g butter"), family="frosting")
-        not_there = {each.name for each in frosting.dials if each.verdict is Verdict.NOT_APPLICABLE}
+        not_there = {dial.name for dial in frosting.dials if dial.verdict is Verdict.NOT_APPLICABLE}
         self.assertLessEqual({"hydration", "leavening", "binder", "set"}, not_there)
-        self.assertEqual([each.name for each in frosting.dials], [rule.name for rule in RULES])
+        self.assertEqual([dial.name for dial in frosting.dials], [rule.name for rule in RULES])

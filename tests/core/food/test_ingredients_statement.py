@@ -15,14 +15,14 @@ ORDER = (
 
 class Declared(unittest.TestCase):
     def allergens(self, text: str) -> list[str]:
-        return [each.name for each in scan(text).allergens]
+        return [allergen.name for allergen in scan(text).allergens]
 
     def test_allergens_by_their_words_and_traces_apart(self) -> None:
         found = scan(
             "Whey protein concentrate (MILK), soya lecithin, oat flour. May contain traces of eggs and peanuts."
         )
-        self.assertEqual([each.name for each in found.allergens], ["gluten", "soy", "milk"])
-        self.assertEqual([each.name for each in found.traces], ["egg", "peanut"])
+        self.assertEqual([allergen.name for allergen in found.allergens], ["gluten", "soy", "milk"])
+        self.assertEqual([trace.name for trace in found.traces], ["egg", "peanut"])
         self.assertEqual(found.allergens[2].words, ("whey", "milk"))
         self.assertEqual(found.not_vegan, ("whey", "milk"))
 
@@ -73,7 +73,7 @@ class Declared(unittest.TestCase):
             with self.subTest(text):
                 self.assertEqual(self.allergens(text), [])
         found = scan("Zucker, Magermilchpulver. Kann Spuren von Haselnüssen und Erdnüssen enthalten.")
-        self.assertEqual([each.name for each in found.traces], ["peanut", "tree nuts"])
+        self.assertEqual([trace.name for trace in found.traces], ["peanut", "tree nuts"])
         self.assertEqual(found.added_sugar, ("zucker",))
 
     def test_sugar_alcohols_by_name_and_number(self) -> None:
@@ -85,7 +85,7 @@ class Declared(unittest.TestCase):
             ("hydrogenated starch hydrolysates, E964", ["hydrogenated starch hydrolysates"]),
         ):
             with self.subTest(text):
-                self.assertEqual(sorted(each.name for each in scan(text).polyols), kinds)
+                self.assertEqual(sorted(polyol.name for polyol in scan(text).polyols), kinds)
         self.assertEqual(scan("allulose, water").allulose, ("allulose",))
 
     def test_added_sugar_and_what_is_not_vegetarian(self) -> None:

@@ -91,5 +91,5 @@ class WhatIsInIt(unittest.TestCase):
                 claims = claims_of(evaluated(*lines, cupboard=cupboard), found, "cookie", cupboard)
                 for rules in (claims.eu, claims.us):
                     self.assertEqual(
-                        [each.claim.holds for each in rules if each.claim.name == "no added sugars"], [holds]
+                        [rule.claim.holds for rule in rules if rule.claim.name == "no added sugars"], [holds]
                     )

@@ -89,7 +89,7 @@ class Choosing(unittest.TestCase):
 
     def test_a_choice_that_was_made_can_be_made_otherwise(self) -> None:
         line = read("100 g honey or maple syrup", chosen="maple_syrup")
-        self.assertEqual([each.ingredient.slug for each in line.alternatives], ["honey", "maple_syrup"])
+        self.assertEqual([alternative.ingredient.slug for alternative in line.alternatives], ["honey", "maple_syrup"])
 
     def test_one_food_in_two_amounts_is_a_range(self) -> None:
         line = read("1 large or 2 small bananas")

@@ -162,7 +162,7 @@ class Lines(unittest.TestCase):
             with self.subTest(text):
                 line = read(text)
                 assert line.weighed is not None, line.problem
-                self.assertEqual(tuple(each.ingredient.slug for each in line.alternatives), slugs)
+                self.assertEqual(tuple(alternative.ingredient.slug for alternative in line.alternatives), slugs)
                 self.assertEqual((line.weighed.ingredient.slug, line.sure, line.text), (slugs[0], False, text))
 
     def test_lines_that_are_not_read_say_why_and_count_for_nothing(self) -> None:

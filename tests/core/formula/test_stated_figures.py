@@ -31,7 +31,7 @@ class Stated(unittest.TestCase):
         found = compare(StatedFigures(180, 2.7), OATS)
         assert found is not None
         self.assertEqual(
-            [(each.name, each.agrees) for each in found.figures], [("energy_kcal", True), ("protein_g", True)]
+            [(figure.name, figure.agrees) for figure in found.figures], [("energy_kcal", True), ("protein_g", True)]
         )
         self.assertEqual(found.reason, "")
         self.assertIsNone(compare(NOTHING_STATED, OATS))

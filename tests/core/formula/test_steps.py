@@ -11,9 +11,9 @@ class Steps(unittest.TestCase):
         of = evaluated("125 g butter, soft", "2 large eggs", "60 g vanilla whey")
         (step,) = steps_of("Beat {butter} and {eggs} into {flour}.", of)
         self.assertEqual(
-            [each.text for each in step.texts if each.line_id is not None], ["125 g butter", "2 large eggs"]
+            [text.text for text in step.texts if text.line_id is not None], ["125 g butter", "2 large eggs"]
         )
-        self.assertEqual([each.problem for each in step.texts if each.problem], ["No line is called “flour”."])
+        self.assertEqual([text.problem for text in step.texts if text.problem], ["No line is called “flour”."])
         once = link_names("Beat butter, add the eggs, then more butter.", of)
         self.assertEqual(once, "Beat {butter}, add the {eggs}, then more butter.")
         self.assertEqual(link_names(once, of), once)
@@ -53,7 +53,7 @@ class Steps(unittest.TestCase):
             "1\nMix.\n2\nBake 20 min.",
         ):
             with self.subTest(method):
-                texts = ["".join(each.text for each in step.texts) for step in steps_of(method, of)]
+                texts = ["".join(text.text for text in step.texts) for step in steps_of(method, of)]
                 self.assertEqual(texts, ["Mix.", "Bake 20 min."])
                 oven = next(each for each in checks_of(method, of, CUPBOARD) if "oven is hot" in each.sentence)
                 self.assertIsNone(oven.step)

@@ -41,7 +41,7 @@ def _by_the_minute(plan: Plan, request: PlanRequest) -> Iterator[str]:
         "blender": kitchen.blenders,
     }
     for minute in range(plan.start_min, plan.end_min):
-        now = [each for each in plan.tasks if each.start_min <= minute < each.end_min]
+        now = [task for task in plan.tasks if task.start_min <= minute < task.end_min]
         used: dict[str, int] = defaultdict(int)
         for each in now:
             for thing in each.task.ways[each.way].uses:
@@ -100,7 +100,7 @@ def _bowls(plan: Plan, request: PlanRequest) -> Iterator[str]:
         if each.task.kind != "wash":
             for vessel in each.task.vessels:
                 mixes[vessel].append(each)
-    washed = {vessel: each for each in plan.tasks if each.task.kind == "wash" for vessel in each.task.vessels}
+    washed = {vessel: task for task in plan.tasks if task.task.kind == "wash" for vessel in task.task.vessels}
     for kind, most in (("bowl", request.kitchen.bowls), ("blender", request.kitchen.blenders)):
         spans = sorted(
             (min(each.start_min for each in held), max(each.end_min for each in held), vessel)

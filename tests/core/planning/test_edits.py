@@ -37,9 +37,9 @@ class Edited(unittest.TestCase):
         own = OwnTask("weigh 1", "Fetch the dog", 3)
         tasks = apply_edits(self.TASKS, TaskEdits(own=(own,)))
         plan = plan_bake_day(PlanRequest((FormulaTasks("x", tasks),)), Effort(10))
-        at = {each.task.name: (each.start_min, each.end_min) for each in plan.tasks}
+        at = {task.task.name: (task.start_min, task.end_min) for task in plan.tasks}
         self.assertLessEqual(at["Weigh in"][1], at["Fetch the dog"][0])
-        blend = next(each for each in plan.tasks if each.task.kind == "blend")
+        blend = next(task for task in plan.tasks if task.task.kind == "blend")
         self.assertLessEqual(at["Fetch the dog"][1], blend.start_min)
 
     def test_what_is_said_of_a_task_that_is_gone_changes_nothing(self) -> None:

@@ -16,11 +16,11 @@ class AgainstItself(unittest.TestCase):
     def test_a_line_that_stands_twice(self) -> None:
         (one,) = found("200 g oats", "100 g sugar", "100 g sugar")
         self.assertEqual(one.text, "“100 g sugar” stands twice.")
-        self.assertEqual([each.without_line for each in one.settlements], ["line-3"])
+        self.assertEqual([settlement.without_line for settlement in one.settlements], ["line-3"])
 
     def test_two_heats(self) -> None:
         (one,) = found(text="Preheat the oven to 180 °C.\nMix.\nBake at 160 °C for 20 minutes.")
-        self.assertEqual([each.oven_c for each in one.settlements], [180, 160])
+        self.assertEqual([settlement.oven_c for settlement in one.settlements], [180, 160])
         # Both may stand in one row.
         self.assertEqual(len(found(text="Preheat the oven to 180 C. Bake at 160 C for 25 minutes.")), 1)
 
@@ -31,14 +31,14 @@ class AgainstItself(unittest.TestCase):
     def test_a_count_that_its_scoop_cannot_make(self) -> None:
         # 400 g of dough; 60 ml of it weigh 66 g: six scoops.
         (one,) = found(text="Portion with a 60 ml scoop.", pieces=40)
-        self.assertEqual([each.piece_count for each in one.settlements], [6])
+        self.assertEqual([settlement.piece_count for settlement in one.settlements], [6])
         # 400 g in balls of 40 g are ten.
         (other,) = found(text="Roll into 40 g balls.", pieces=24)
-        self.assertEqual([each.piece_count for each in other.settlements], [10])
+        self.assertEqual([settlement.piece_count for settlement in other.settlements], [10])
 
     def test_leavening_twice(self) -> None:
         (one,) = found("200 g self-raising flour", "1 tbsp baking powder", "2 eggs")
-        self.assertEqual([each.without_line for each in one.settlements], ["line-2"])
+        self.assertEqual([settlement.without_line for settlement in one.settlements], ["line-2"])
         (other,) = found("200 g flour", "2 tsp baking powder", "100 g sugar", "1 tbsp baking powder")
         self.assertEqual(len(other.settlements), 2)
 

@@ -36,6 +36,6 @@ class Learned(unittest.TestCase):
             for count, found in errors.items():
                 lesson = learn_ovens(bakes[:count]).get(Oven.FAN)
                 found.append(abs(math.log(lesson.factor if lesson else 1.0) - truth))
-        none, four, twelve = (statistics.mean(each) for each in errors.values())
+        none, four, twelve = (statistics.mean(error) for error in errors.values())
         self.assertLess(four, 0.8 * none)
         self.assertLess(twelve, 0.8 * four)

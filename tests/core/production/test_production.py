@@ -86,7 +86,7 @@ class Conserved(unittest.TestCase):
             assert piece is not None
             self.assertAlmostEqual(piece.length_cm * piece.width_cm * rows * columns, 400)
             # Only what is baked stands in the tin.
-            in_tin = sum(each.dough_g for each in made.tin_fill.tins)
+            in_tin = sum(tin.dough_g for tin in made.tin_fill.tins)
             baked = sum(part.figures.mass_g for part in made.evaluated.parts if not part.options.unbaked)
             self.assertAlmostEqual(in_tin, baked)
 

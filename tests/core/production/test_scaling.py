@@ -80,7 +80,7 @@ class Scaling(unittest.TestCase):
             (Part("", tuple(map(Line, ("250 g ricotta", "125 g eggs")))),), 1, CUPBOARD, ReadingPreferences()
         )
         eggs = factors_for_eggs(batch, CUPBOARD)
-        self.assertEqual([each.count for each in eggs], [1, 2, 3, 4])
+        self.assertEqual([egg.count for egg in eggs], [1, 2, 3, 4])
         self.assertAlmostEqual(eggs[1].factor, 0.8)
 
 

@@ -44,6 +44,6 @@ class Filling(unittest.TestCase):
     def test_several_tins_share_the_dough_and_are_as_full(self, several: list[Tin], grams: float) -> None:
         filling = tin_fill_of(grams, several, family_of("cake"), 1.05)
         assert filling is not None
-        self.assertAlmostEqual(sum(each.dough_g for each in filling.tins) / grams, 1)
+        self.assertAlmostEqual(sum(tin.dough_g for tin in filling.tins) / grams, 1)
         for each in filling.tins:
             self.assertAlmostEqual(each.share / filling.share, 1)

@@ -341,13 +341,13 @@ class NeverWorse(unittest.TestCase):
         sweet = of("300 g wheat flour", "200 g sugar", "4 eggs", "200 g butter", "3 g salt", family="")
         asked = ReformulationRequest((most(SUGARS, 2),), allowed=("xylitol",), lifted=ANY)
         answer = only(reformulate(sweet, asked))
-        self.assertIn("xylitol", [each.name for each in answer.hazards])
+        self.assertIn("xylitol", [hazard.name for hazard in answer.hazards])
         # Where cautions may not come in it stays out, and that is said.
         kept = reformulate(sweet, replace(asked, lifted=ANY - {Limit.CAUTIONS}))
         self.assertTrue(all("xylitol" not in each.added for each in kept.answers))
         self.assertTrue(any(remark.startswith("xylitol is left out: Keep it from dogs") for remark in kept.remarks))
         # The eggs were there before.
-        self.assertNotIn("raw egg", [each.name for each in answer.hazards])
+        self.assertNotIn("raw egg", [hazard.name for hazard in answer.hazards])
 
     def test_a_hazard_that_was_there_is_not_news_when_another_line_brings_it_too(self) -> None:
         plain = of("300 g wheat flour", "200 g sugar", "4 eggs", "200 g butter", "3 g salt", family="")
@@ -355,4 +355,4 @@ class NeverWorse(unittest.TestCase):
         asked = ReformulationRequest((least(PROTEIN, 7),), holds=holds, allowed=("egg_white",))
         answer = reformulate(plain, asked).answers[0]
         self.assertIn("egg_white", answer.added)
-        self.assertNotIn("raw egg", [each.name for each in answer.hazards])
+        self.assertNotIn("raw egg", [hazard.name for hazard in answer.hazards])

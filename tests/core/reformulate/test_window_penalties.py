@@ -74,10 +74,10 @@ class Edges(unittest.TestCase):
             for each in edge_costs(judged, dials, NOTHING_LEARNED, variables, fresh=True)
             if each.dial == "sweetness"
         ]
-        self.assertEqual([each.cost for each in costs], [1.0, 4.0, 1.0, 4.0])
+        self.assertEqual([cost.cost for cost in costs], [1.0, 4.0, 1.0, 4.0])
         for begins, edge in zip((0.25, 0.1), costs[:2], strict=True):
             # The floor of sweetness is its low end times the dough: a g of sugar is 1 - low - begins * width of it.
-            sugar = next(each for each in variables if each.item.slug == "sugar")
+            sugar = next(variable for variable in variables if variable.item.slug == "sugar")
             width = (sweet.high - sweet.low) / 100
             expected = 100 * (sugar.gram.sweetness_g - sweet.low / 100 - begins * width)
             self.assertAlmostEqual(edge.coefficients[sugar], expected, places=6)

@@ -26,8 +26,8 @@ class FewestLeft(unittest.TestCase):
     def test_none_leaves_less_and_none_that_leaves_as_little_is_fewer(self, missing_g: int, sizes_g: list[int]) -> None:
         sizes = sorted(set(sizes_g))
         packs = fewest_left(missing_g, sizes)
-        held = sum(each.pack_g * each.count for each in packs)
-        found = (held - missing_g, sum(each.count for each in packs))
+        held = sum(pack.pack_g * pack.count for pack in packs)
+        found = (held - missing_g, sum(pack.count for pack in packs))
         self.assertEqual(found, by_brute_force(missing_g, sizes))
 
     def test_the_smaller_rest_wins_over_fewer_packs(self) -> None:

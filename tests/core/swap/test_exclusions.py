@@ -46,7 +46,7 @@ class Clears(unittest.TestCase):
             # As few swaps as there are lines in the way.
             self.assertEqual(len(way.replacements), len(found.lines))
             kept = {line.text for line in was.lines()} - offending
-            if not way.repairs and not any("=" in each.words for each in way.replacements):
+            if not way.repairs and not any("=" in replacement.words for replacement in way.replacements):
                 gone = kept - {line.text for line in now.lines()}
                 # Companions of a swap may move others: an egg less, or what chocolate had of sugar and of fat.
                 self.assertLessEqual(len(gone), 2 * len(way.replacements))
@@ -86,12 +86,15 @@ class Clears(unittest.TestCase):
         first, second = make_without(
             of("200 g wheat flour", "100 g sugar", "100 g butter", "2 eggs"), frozenset({"milk"})
         ).ways
-        self.assertNotEqual([each.target for each in first.replacements], [each.target for each in second.replacements])
+        self.assertNotEqual(
+            [replacement.target for replacement in first.replacements],
+            [replacement.target for replacement in second.replacements],
+        )
 
     def test_raw_flour_comes_into_nothing_that_is_eaten_raw(self) -> None:
         bites = of("30 g whey", "120 g rolled oats", "100 g peanut butter", "50 g honey", family="no-bake-bite")
         for way in make_without(bites, frozenset({"milk"})).ways:
-            self.assertFalse({each.target for each in way.replacements} & {"wheat_flour", "oat_flour"})
+            self.assertFalse({replacement.target for replacement in way.replacements} & {"wheat_flour", "oat_flour"})
 
     def test_own_products_come_first_where_they_do_the_work(self) -> None:
         pea = CUPBOARD.ingredients["pea_protein"]
@@ -101,7 +104,11 @@ class Clears(unittest.TestCase):
             of("100 g oat flour", "60 g whey", "2 eggs", "80 g sugar", "100 g apple sauce", "6 g baking powder").parts,
             "muffin", ProductionInputs(Portioning(count=8)), (), CUPBOARD.with_own([crisps, own]), ReadingPreferences(),
         )  # fmt: skip
-        targets = {each.target for way in make_without(formula, frozenset({"milk"})).ways for each in way.replacements}
+        targets = {
+            replacement.target
+            for way in make_without(formula, frozenset({"milk"})).ways
+            for replacement in way.replacements
+        }
         self.assertIn("own-1", targets)
         self.assertNotIn("own-2", targets, "of the role, but like nothing that is known")
 

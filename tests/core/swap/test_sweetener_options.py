@@ -29,8 +29,8 @@ class Sweeteners(unittest.TestCase):
         options = sweetener_options(evaluated_parts(*of), [blend], CUPBOARD, EnergySystem.STATED, ask)
         for option in options:
             sweet = sum(
-                sweeteners()[each.slug].sweetness_ratio * 250 * each.share / sweeteners()[each.slug].sweetness_ratio
-                for each in option.shares
+                sweeteners()[share.slug].sweetness_ratio * 250 * share.share / sweeteners()[share.slug].sweetness_ratio
+                for share in option.shares
             )
             self.assertAlmostEqual(sweet, 250)
             made = sweeten_with(of, evaluated_parts(*of), Blend(option.shares), CUPBOARD, fill=False)
