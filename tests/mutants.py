@@ -112,21 +112,21 @@ MUTANTS: Final = (
     Mutant(
         "plan: nothing takes long",
         "planning/worst_case.py",
-        "max(took, each.task.ways[each.way].minutes.most)",
+        "max(took, task.task.ways[task.way].minutes.most)",
         "took",
         _PLANS,
     ),
     Mutant(
         "plan: washing up counts for the moment",
         "planning/model.py",
-        "if each.formula == number and each.task.kind not in AFTERWARDS:",
-        "if each.formula == number:",
+        "if task.formula == number and task.task.kind not in AFTERWARDS:",
+        "if task.formula == number:",
         _PLANS,
     ),
     Mutant(
         "plan: washing up counts backwards",
         "planning/schedule.py",
-        "is not None and each.task.kind not in AFTERWARDS\n    )",
+        "is not None and task.task.kind not in AFTERWARDS\n    )",
         "is not None\n    )",
         _PLANS,
     ),
@@ -454,8 +454,8 @@ MUTANTS: Final = (
     Mutant(
         "planning: slowly is as likely",
         "planning/worst_case.py",
-        "max(took, each.task.ways[each.way].minutes.most)",
-        "max(took, each.task.ways[each.way].minutes.likely)",
+        "max(took, task.task.ways[task.way].minutes.most)",
+        "max(took, task.task.ways[task.way].minutes.likely)",
         ("core.planning.test_schedule",),
     ),
     Mutant(

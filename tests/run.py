@@ -1,7 +1,8 @@
 """Runs the unittests of all folders, or of those named, side by side, and ends with the plain line that counts them.
 
 Each test class is a piece of work; a few processes take one after another, those that take longest first, by what
-`tests/seconds.json` says they took. Each process has a database cluster of its own, a copy of one that is made first.
+`tests/seconds.json` says they took, and no more browsers at once than there are cores. Each process has a database
+cluster of its own, a copy of one that is made first.
 Folders in `LONG` hold what takes long by nature: all of it when they are named, a short share of it otherwise.
 
 `python -m tests.run --measure` runs all and writes down how long each class took.
@@ -16,8 +17,8 @@ import shutil
 import sys
 import time
 import unittest
-from collections.abc import Iterable
-from concurrent.futures import ProcessPoolExecutor, as_completed
+from collections.abc import Collection, Iterable, Sequence
+from concurrent.futures import FIRST_COMPLETED, Future, ProcessPoolExecutor, wait
 from dataclasses import dataclass
 from multiprocessing.util import Finalize
 from pathlib import Path
@@ -26,11 +27,15 @@ from typing import Final
 HERE: Final = Path(__file__).parent
 LONG: Final = ("faults", "fuzz")
 SECONDS: Final = HERE / "seconds.json"
+_BROWSER: Final = "tests.browser."
 _UNKNOWN_S: Final = 20.0
 """What a class is taken to need that nobody has measured."""
 
-_BESIDE_CORES: Final = 1
-"""So many processes more than there are cores, because tests of the interface wait as much as they work."""
+_CORES: Final = os.cpu_count() or 1
+_AT_ONCE: Final = 2 * _CORES
+_BROWSERS_AT_ONCE: Final = _CORES
+"""Tests of the interface wait as much as they work, so others run beside them: as many of each as there are cores. A
+browser that hardly gets a turn is no browser that anybody has."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,7 +60,7 @@ def main(asked: list[str]) -> int:
     if set(folders) & set(LONG):
         os.environ["AMPLE_CRUMB_TESTS"] = "long"
     classes = classes_of(folders or sorted(path.name for path in HERE.iterdir() if path.is_dir()))
-    workers = min(len(classes), (os.cpu_count() or 1) + _BESIDE_CORES)
+    workers = min(len(classes), _AT_ONCE)
     began = time.monotonic()
     ran = run_all(classes, workers)
     bad, skipped = sum(each.bad for each in ran), sum(each.skipped for each in ran)
@@ -79,14 +84,32 @@ def run_all(classes: list[str], workers: int) -> list[Ran]:
     context = multiprocessing.get_context("forkserver")
     context.set_forkserver_preload([*kitchen.PRELOADED, "fastapi.testclient", "hypothesis", "playwright.sync_api"])
     ran: list[Ran] = []
+    waiting = list(classes)
     try:
         with ProcessPoolExecutor(workers, context, _begin) as pool:
-            for done in as_completed([pool.submit(run_class, name) for name in classes]):
-                ran.append(done.result())
-                _tell(ran[-1])
+            running: dict[Future[Ran], str] = {}
+            while waiting or running:
+                while len(running) < workers and (following := _next(waiting, running.values())) is not None:
+                    waiting.remove(following)
+                    running[pool.submit(run_class, following)] = following
+                for done in wait(running, return_when=FIRST_COMPLETED).done:
+                    del running[done]
+                    ran.append(done.result())
+                    _tell(ran[-1])
     finally:
         shutil.rmtree(prepared, ignore_errors=True)
     return ran
+
+
+def _next(waiting: Sequence[str], running: Collection[str]) -> str | None:
+    """The class to begin beside those that run: the longest of a browser while there is room for one, else the longest
+    of the others. Where only those of browsers are left, one more of them fits."""
+    browsers = [name for name in waiting if name.startswith(_BROWSER)]
+    others = [name for name in waiting if not name.startswith(_BROWSER)]
+    open_browsers = sum(name.startswith(_BROWSER) for name in running)
+    if browsers and open_browsers < _BROWSERS_AT_ONCE + (not others):
+        return browsers[0]
+    return others[0] if others else None
 
 
 def classes_of(folders: Iterable[str]) -> list[str]:

@@ -1,10 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { fillQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { count, grams, kcal, plural } from "@/domain/format";
+import { count, plural } from "@/domain/format";
 import { Pending } from "@/features/common/Pending";
-import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
+import { AnswerFigures } from "./AskedAnswers";
 import { takenWords, thingOf } from "./dayEntries";
 import { addVerb, type useDayWrites } from "./useDay";
 
@@ -51,10 +51,8 @@ function Answer({ answer, verb, writes }: AnswerProps) {
       <div className="min-w-0">
         <div className="font-semibold">{words.join("; ")}</div>
         <div className="text-soft">
-          {kcal(answer.figures.energy_kcal)}
-          <Band sd={answer.figures.sd.energy_kcal} of={answer.figures.energy_kcal} /> kcal ·{" "}
-          <span className="text-protein-ink">{grams(answer.figures.protein_g)} g protein</span> · stays under{" "}
-          {Math.min(99, Math.round(answer.sure_share * 100))} times of 100
+          <AnswerFigures figures={answer.figures} /> · stays under {Math.min(99, Math.round(answer.sure_share * 100))}{" "}
+          times of 100
         </div>
         <DietAlerts alarms={answer.things.flatMap((thing) => thing.alerts)} />
       </div>

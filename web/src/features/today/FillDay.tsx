@@ -1,4 +1,5 @@
-import { lazy, Suspense, useState } from "react";
+import { lazy, useState } from "react";
+import { AskedAnswers } from "./AskedAnswers";
 import type { useDayWrites } from "./useDay";
 
 const FillAnswers = lazy(() => import("./FillAnswers"));
@@ -35,11 +36,9 @@ export function FillDay({ day, writes }: FillDayProps) {
         </span>
       </div>
       {open && (
-        <div className="border-t border-rim" aria-live="polite">
-          <Suspense fallback={<p className="px-3.5 py-2.5 text-soft">Looking through what there is …</p>}>
-            <FillAnswers day={day} sure={sure} writes={writes} />
-          </Suspense>
-        </div>
+        <AskedAnswers>
+          <FillAnswers day={day} sure={sure} writes={writes} />
+        </AskedAnswers>
       )}
     </section>
   );

@@ -1,5 +1,6 @@
-import { lazy, Suspense, useState } from "react";
+import { lazy, useState } from "react";
 import { usePersistedText } from "@/ui/usePersistedText";
+import { AskedAnswers } from "./AskedAnswers";
 import type { useDayWrites } from "./useDay";
 
 const TonightAnswers = lazy(() => import("./TonightAnswers"));
@@ -42,11 +43,9 @@ export function Tonight({ day, writes }: TonightProps) {
         </button>
       </form>
       {asked && (
-        <div className="border-t border-rim" aria-live="polite">
-          <Suspense fallback={<p className="px-3.5 py-2.5 text-soft">Looking through what there is …</p>}>
-            <TonightAnswers day={day} wish={asked} writes={writes} />
-          </Suspense>
-        </div>
+        <AskedAnswers>
+          <TonightAnswers day={day} wish={asked} writes={writes} />
+        </AskedAnswers>
       )}
     </section>
   );

@@ -4,11 +4,11 @@ import { Link } from "react-router";
 import { formulaQuery, tonightQuery } from "@/api/queries";
 import { scaledQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
-import { count, grams, kcal, plural } from "@/domain/format";
+import { count, plural } from "@/domain/format";
 import { Pending } from "@/features/common/Pending";
-import { Band } from "@/ui/Band";
 import { Choice } from "@/ui/Choice";
 import { DietAlerts } from "@/ui/DietAlerts";
+import { AnswerFigures } from "./AskedAnswers";
 import { takenWords, thingOf } from "./dayEntries";
 import type { useDayWrites } from "./useDay";
 
@@ -124,9 +124,7 @@ function OfferRow({ offer, people, writes }: OfferRowProps) {
             {ready(offer)}
             {made &&
               `, ${offer.bowl_count === 0 ? "no bowl" : plural(offer.bowl_count, "1 bowl", `${offer.bowl_count} bowls`)}`}{" "}
-            · {kcal(offer.figures.energy_kcal)}
-            <Band sd={offer.figures.sd.energy_kcal} of={offer.figures.energy_kcal} /> kcal ·{" "}
-            <span className="text-protein-ink">{grams(offer.figures.protein_g)} g protein</span>
+            · <AnswerFigures figures={offer.figures} />
             {people > 1 && ` · ${count(offer.whole_count)} for all`}
             {offer.traits.length > 0 && ` · ${offer.traits.join(", ")}`}
           </div>
