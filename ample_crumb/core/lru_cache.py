@@ -8,7 +8,7 @@ from cachetools import LRUCache
 
 
 class LeastRecentlyUsed:
-    """So many answers, those that were not asked for the longest forgotten first. Several threads may use it."""
+    """A cache of so many answers that forgets the one not asked for the longest. Several threads may use it."""
 
     def __init__(self, most: int) -> None:
         self._answers: LRUCache[Hashable, Any] = LRUCache(most)

@@ -51,7 +51,7 @@ def taste(body: TasteBody, database: InDatabase, principal: AsPrincipal) -> Tast
 
 
 @router.post("/batches/portioning")
-def portioning(body: PortionBody, database: InDatabase, principal: AsPrincipal) -> PortionView:
+def find_portioning(body: PortionBody, database: InDatabase, principal: AsPrincipal) -> PortionView:
     """How to part what is in the bowl."""
     return batches_queries.find_portioning(database, principal, body.plan.plan(), body.record.record(), body.ask())
 

@@ -28,7 +28,7 @@ def look_at_dough(body: LookBody, database: InDatabase, principal: AsPrincipal) 
 
 
 @router.get("/lessons")
-def learned(database: InDatabase, principal: AsPrincipal) -> LearningView:
+def read_learning(database: InDatabase, principal: AsPrincipal) -> LearningView:
     """What batches taught, and from what."""
     return crumb_queries.read_learning(database, principal)
 

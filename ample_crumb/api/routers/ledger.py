@@ -32,7 +32,7 @@ def open_ledger(
 
 
 @router.get("/ledger.csv", response_class=Response, responses=_CSV)
-def as_csv(database: InDatabase, principal: AsPrincipal, first: First, last: Last) -> Response:
+def export_csv(database: InDatabase, principal: AsPrincipal, first: First, last: Last) -> Response:
     """The same days as CSV, one a row."""
     view = ledger_queries.open_ledger(database, principal, first, last)
     head = {"Content-Disposition": f'attachment; filename="ledger-{first}-{last}.csv"'}

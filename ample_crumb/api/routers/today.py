@@ -75,7 +75,7 @@ def set_own_targets(day: Day, body: OwnTargetsBody, database: InDatabase, princi
 
 
 @router.get("/days/{day}/available-foods")
-def open_at_hand(day: Day, database: InDatabase, principal: AsPrincipal) -> AtHandView:
+def read_available_foods(day: Day, database: InDatabase, principal: AsPrincipal) -> AtHandView:
     """Kept meals, and what was had in the last weeks, the latest first."""
     return day_fill.read_available_foods(database, principal, day)
 

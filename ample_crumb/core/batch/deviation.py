@@ -14,7 +14,7 @@ SAID_LENGTH: Final = 300
 
 
 class DeviationKind(StrEnum):
-    """In which way a batch was not what was written."""
+    """The kind of a difference between a batch and what was written."""
 
     ADDED = "added"
     LESS = "less"

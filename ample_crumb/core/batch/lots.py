@@ -16,7 +16,7 @@ MOST_LOTS: Final = 60
 
 @dataclass(frozen=True, slots=True)
 class Lot:
-    """So many pieces of one weight; None where nobody weighed them, and what is left is shared among those."""
+    """A number of pieces of one weight; the weight is None where nobody weighed them, and they share what is left."""
 
     piece_count: Annotated[int, Between(1, MOST_PIECES)]
     piece_g: Annotated[float, Between(LEAST, MOST_G)] | None = None

@@ -25,7 +25,7 @@ class WishedBy(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class PieceWish:
-    """So many pieces, pieces of so many g of dough, or of at most so many kcal."""
+    """A wish for a number of pieces, for pieces of a mass of dough [g], or of at most an energy [kcal]."""
 
     by: WishedBy
     amount_count: Annotated[float, Between(LEAST, MOST_G)]
@@ -48,7 +48,7 @@ Weights = Annotated[tuple[Annotated[float, Between(LEAST, MOST_G)], ...], Items(
 
 @dataclass(frozen=True, slots=True)
 class PortionPlan:
-    """So many pieces of so much dough each, with what one brings; `rest_g` of dough stays over."""
+    """A number of pieces of one mass of dough, with the figures of a piece; `rest_g` of dough stays over."""
 
     piece_count: int
     piece_dough_g: float

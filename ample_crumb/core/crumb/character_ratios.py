@@ -14,7 +14,7 @@ from ample_crumb.core.crumb.dials.setting import SETS_LIKE_AN_EGG
 
 @dataclass(frozen=True, slots=True)
 class Quotient:
-    """One sum of a dough by another."""
+    """A ratio of two sums of a dough."""
 
     numerator: LinearForm
     denominator: LinearForm

@@ -66,12 +66,12 @@ class Composition:
     salt_g: float = 0.0
 
     def plus(self, other: "Composition") -> "Composition":
-        """Both together."""
+        """Returns the sum of both compositions."""
         sums = map(operator.add, _sums_of(self), _sums_of(other))
         return Composition(self.unknown | other.unknown, *sums)
 
     def times(self, factor: float) -> "Composition":
-        """So many times as much."""
+        """Returns the composition of `count` times as much dough."""
         unknown = frozenset((name, food, mass * factor) for name, food, mass in self.unknown)
         return Composition(unknown, *[value * factor for value in _sums_of(self)])
 

@@ -42,7 +42,7 @@ class Remedy(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class StepwiseRepair:
-    """So many g of a food, half of which goes in first: of the line `line_id`, or new where that is None. What all of
+    """The grams of a food, half of which goes in first: of the line `line_id`, or new where that is None. What all of
     it changes in a piece."""
 
     line_id: str | None
@@ -219,7 +219,7 @@ def _enough(composition: Composition, gram: Composition, target: float) -> float
 
 
 def stepwise_repair(line_id: str | None, item: Ingredient, grams: float, setting: RepairContext) -> StepwiseRepair:
-    """So many g of a food as a repair by halves, with what all of it changes in a piece."""
+    """Returns a mass of a food as a repair by halves, with what all of it changes in a piece."""
     per_g = item.per_100g_by(setting.energy).times(0.01 * grams / setting.piece_count)
 
     def words(amount: float) -> str:

@@ -16,7 +16,7 @@ from ample_crumb.core.tables import read_table
 
 
 class Consistency(StrEnum):
-    """From stiff to thin."""
+    """How a dough flows, from stiff to thin."""
 
     CRUMBLES = "crumbles"
     PRESSES = "presses"

@@ -222,7 +222,7 @@ class _Belief:
         self.spread: dict[tuple[_Key, _Key], float] = {}
 
     def hear(self, weights: Mapping[_Key, float], likelihood: Likelihood) -> None:
-        """One saying more, about the sum of `weights` times what they name."""
+        """Learns from one more statement, about the sum of `weights` times what they name."""
         for key in weights:
             if key not in self.mean:
                 self.mean[key] = 0.0

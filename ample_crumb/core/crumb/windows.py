@@ -11,7 +11,7 @@ from ample_crumb.core.tables import read_table
 
 @dataclass(frozen=True, slots=True)
 class DialWindow:
-    """From `low` to `high`, both within."""
+    """A window of a dial, from `low` to `high`, both included."""
 
     low: float
     high: float
@@ -21,7 +21,7 @@ class DialWindow:
         return DialWindow(self.low + by, self.high + by)
 
     def times(self, factor: float) -> "DialWindow":
-        """Both ends so many times."""
+        """Returns the window with both ends multiplied."""
         return DialWindow(self.low * factor, self.high * factor)
 
 

@@ -52,8 +52,8 @@ class TonightThing:
 
 @dataclass(frozen=True, slots=True)
 class TonightOffer:
-    """So many pieces of a thing for the person, and `whole_count` for all who eat. `closes` where the protein of the
-    day is found with it."""
+    """A thing with its number of pieces for the person, and `whole_count` for all who eat. `closes` where the protein
+    of the day is found with it."""
 
     key: str
     piece_count: float

@@ -65,7 +65,7 @@ class FillFood:
     powder_g: float = 0.0
 
     def step_count(self, step: float) -> float:
-        """In which steps it is taken where others are in these."""
+        """Returns the steps in which a thing is taken where others are taken in these."""
         return max(1.0, step) if self.whole else step
 
 
@@ -82,8 +82,8 @@ class DayRoom:
 
 @dataclass(frozen=True, slots=True)
 class FillAnswer:
-    """So many pieces of each thing, by its key, what they bring together [kcal, g], and how sure it is, from 0 to 1,
-    that the day stays under its energy with them."""
+    """The number of pieces of each thing, by its key, what they bring together [kcal, g], and how sure it is, from 0 to
+    1, that the day stays under its energy with them."""
 
     portions: tuple[tuple[str, float], ...]
     energy_kcal: float
@@ -207,7 +207,7 @@ class _Program:
         return 0 if solver is None else round(solver.objective_value)
 
     def do_without(self, counts: Sequence[int]) -> None:
-        """From now on at least one of the things taken before is left out."""
+        """Forbids the answer before: at least one of its things is left out from now on."""
         self.model.add_bool_or([here.negated() for here, count in zip(self.present, counts, strict=True) if count])
 
     def _solved(self, model: Any) -> Any:

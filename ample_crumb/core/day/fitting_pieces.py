@@ -16,7 +16,7 @@ MOST_PIECES: Final = 4.0
 
 @dataclass(frozen=True, slots=True)
 class Fit:
-    """So many pieces of the thing called `key`, and what they bring."""
+    """The number of pieces of the thing called `key`, and what they bring."""
 
     key: str
     piece_count: float

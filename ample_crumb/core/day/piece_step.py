@@ -8,7 +8,7 @@ STEP_G: Final = 5.0
 
 
 class PieceStep(StrEnum):
-    """By weight, in halves, or whole ones only."""
+    """How a piece is divided: by weight, in halves, or not at all."""
 
     GRAMS = "grams"
     HALF = "half"

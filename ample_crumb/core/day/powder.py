@@ -34,7 +34,8 @@ def powder_g(foods: Iterable[tuple[Ingredient, float]]) -> float:
 
 
 def limit_powder(count: float, powder_each_g: float, step_count: float) -> float:
-    """So many of a thing with so much powder in each [g], or, in steps, as many fewer as two scoops allow."""
+    """Returns how many of a thing one eats at a sitting: `count`, or fewer where their powder [g] would be over two
+    scoops."""
     if count * powder_each_g <= MOST_POWDER_G:
         return count
     return math.floor(MOST_POWDER_G / (powder_each_g * step_count) + 1e-9) * step_count

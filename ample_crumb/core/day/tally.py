@@ -47,7 +47,7 @@ def tally_count(figures: Figures, tally: Tally) -> float:
 
 
 def no_longer_zero_from(piece: Figures, tally: Tally) -> int | None:
-    """Of how many pieces on the count is more than nothing, where that of one piece is; None where one counts
+    """Returns from how many pieces on the count is more than nothing although that of one is; None where one counts
     something, or as many as `MOST_PIECES` do not."""
     if tally_count(piece, tally) > 0:
         return None

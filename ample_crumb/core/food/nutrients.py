@@ -87,7 +87,7 @@ class Portion:
     sd: StandardUncertainty
 
     def times(self, factor: float) -> "Portion":
-        """So many times the same food."""
+        """Returns the figures of a multiple of the same food."""
         return Portion(self.figures.times(factor), self.sd.times(factor))
 
 

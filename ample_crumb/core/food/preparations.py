@@ -15,7 +15,7 @@ _ALL_OF_IT: Final = 0.02
 
 @dataclass(frozen=True, slots=True)
 class PreparedFrom:
-    """So many g of a food, by slug and name."""
+    """A mass [g] of a food, by slug and name, that a preparation is made from."""
 
     slug: str
     name: str
@@ -23,7 +23,7 @@ class PreparedFrom:
 
     @property
     def text(self) -> str:
-        """As a line of a recipe."""
+        """Returns the line of a recipe that says it."""
         return f"{kitchen_grams(self.mass_g):g} g {self.name}"
 
 
@@ -48,7 +48,7 @@ class Preparation:
         return abs(whole_g / self.mass_g - 1) <= _ALL_OF_IT
 
     def making(self, mass_g: float) -> "Preparation":
-        """As much as makes so many g. Raises ValueError unless `mass_g` > 0."""
+        """Returns the preparation for `mass_g` of it. Raises ValueError unless `mass_g` > 0."""
         if mass_g <= 0:
             raise ValueError(f"mass_g is {mass_g!r}; it must be over 0")
         times = mass_g / self.mass_g

@@ -39,7 +39,7 @@ class PackMeasures:
     cup_g: _Grams = None
 
     def measures(self) -> Measures:
-        """As lines are weighed by them."""
+        """Returns the measures by which lines of it are weighed."""
         pieces = {word: grams for word, grams in (("medium", self.piece_g), ("scoop", self.scoop_g)) if grams}
         # Whatever a line calls it, there is one kind of pack of a product.
         pack_g = self.drained_g or self.pack_g

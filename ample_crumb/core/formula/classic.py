@@ -37,7 +37,7 @@ class ComparisonLine:
 
 @dataclass(frozen=True, slots=True)
 class ComparisonSide:
-    """One of two that are compared: a piece as eaten, and its lines, empty for typed figures."""
+    """One side of a comparison: a piece as eaten, and its lines, empty for typed figures."""
 
     name: str
     piece: Figures

@@ -74,7 +74,7 @@ class WeighedLine:
         return self.figures.mass_g
 
     def within(self, options: PartOptions) -> "WeighedLine":
-        """As much of it as its part goes in; a part of a part was judged by eye."""
+        """Returns as much of the line as its part puts into the whole; a part of a part was judged by eye."""
         share = options.used_share
         if share == 1:
             return self

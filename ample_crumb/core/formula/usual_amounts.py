@@ -8,7 +8,7 @@ from ample_crumb.core.tables import read_table
 
 @dataclass(frozen=True, slots=True)
 class UsualAmount:
-    """From so many g to so many, `usual_g` as a rule."""
+    """A range of grams, with `usual_g` as a rule."""
 
     low_g: float
     usual_g: float

@@ -19,7 +19,7 @@ COOLING_H: Final = 2.0
 
 @dataclass(frozen=True, slots=True)
 class Stay:
-    """From `from_h` hours after they were made on pieces are in a place, wrapped so."""
+    """A stay in a place, wrapped or not, that begins `from_h` hours after the pieces were made."""
 
     place: Place
     from_h: float
@@ -82,7 +82,7 @@ class Spent:
         return replace(self, place=place, wrapping=wrapping, thawed=thawed)
 
     def beside(self, other: "Spent") -> "Spent":
-        """Pieces laid to others in one place count as those that have used up most."""
+        """Returns the state of pieces put beside others in one place: that of those which have used up most."""
         return replace(
             self,
             careful_share=max(self.careful_share, other.careful_share),
@@ -132,7 +132,7 @@ def spent_of(stays: Sequence[Stay], life: ShelfLife) -> Spent:
 
 
 def eat_by_of(spent: Spent, life: ShelfLife) -> EatBy:
-    """Until when pieces are good that stay where they are."""
+    """Returns until when pieces are good that stay where they are."""
     cautions = tuple(_cautions(spent, life)), tuple(_at_first(spent, life))
     if spent.too_warm_at_h is not None:
         why = f"It stood warm for {spent.warm_h:.0f} hours in all, and two are the most: {life.words}."

@@ -13,7 +13,7 @@ Shelf = TypeVar("Shelf", bound=Hashable)
 
 @dataclass(frozen=True, slots=True)
 class Movement(Generic[Shelf]):
-    """So many pieces of a lot went from one shelf to another, `at_h` hours after they were made: from None where they
+    """A move of pieces of a lot from one shelf to another, `at_h` hours after they were made: from None where they
     were made or found, to None where they were eaten, given away, thrown away or missing."""
 
     lot: int

@@ -30,7 +30,7 @@ class Loads:
 
 
 def loads_of(formula: FormulaToMake) -> Loads:
-    """By the trays of its kitchen, else by a usual one."""
+    """Returns the loads of the oven by the trays of the kitchen, else by a usual one."""
     made, family = formula.made, formula.family
     pieces = made.portions.count
     if made.bake_window is not None and made.bake_window.oven is Oven.MICROWAVE:

@@ -116,5 +116,5 @@ class Plan:
 
     @property
     def makespan_min(self) -> int:
-        """From its first task to its last."""
+        """Returns the minutes from its first task to its last."""
         return self.end_min - self.start_min

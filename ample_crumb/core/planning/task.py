@@ -108,7 +108,7 @@ class After:
 
 @dataclass(frozen=True, slots=True)
 class Way:
-    """One way to do a task: so long, with these things."""
+    """A way to do a task: how long, and with which things."""
 
     minutes: Minutes
     uses: tuple[Resource, ...]
@@ -200,5 +200,5 @@ def work_of(kind: TaskKind) -> Work:
 
 
 def hands_on_min(tasks: Sequence[Task]) -> int:
-    """For how many minutes somebody is busy with these tasks."""
+    """Returns for how many minutes somebody is busy with these tasks."""
     return sum(task.minutes.likely for task in tasks if task.hands_on)

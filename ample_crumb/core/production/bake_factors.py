@@ -41,7 +41,7 @@ MATERIAL_TIME: Final = {Material.METAL: 1.0, Material.GLASS: 1.09, Material.SILI
 
 @dataclass(frozen=True, slots=True)
 class BakeFactor:
-    """So many times as long, and why, in a sentence; no sentence for what nobody would ask about."""
+    """A factor on the baking time, and why, in a sentence; no sentence for what nobody would ask about."""
 
     factor: float
     why: str = ""

@@ -41,7 +41,7 @@ FIGURES: Final = tuple(name for name in ClassicChoice.__slots__ if name in NAMES
 
 @dataclass(frozen=True, slots=True)
 class UsedTin:
-    """So many of a tin."""
+    """A tin, and how many of it are used."""
 
     tin_id: UUID
     count: Annotated[int, Between(1, 20)] = 1

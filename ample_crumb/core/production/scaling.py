@@ -52,7 +52,7 @@ class ScaledLine:
 def scale_line(
     line: ReadLine, factor: float, cupboard: Cupboard, preferences: ReadingPreferences, chosen: str | None = None
 ) -> ScaledLine:
-    """One line, so many times. Raises CannotUse unless `factor` is from `LEAST` to `MOST`."""
+    """Returns a line of `factor` times its amount. Raises CannotUse unless `factor` is from `LEAST` to `MOST`."""
     if not LEAST <= factor <= MOST:
         raise CannotUse(f"A formula is scaled from {LEAST:g} to {MOST:g} times, not {factor:.3g}.")
     weighed = line.weighed
@@ -195,7 +195,7 @@ def _surface_cm2(tins: Sequence[Tin], volume_ml: float) -> float:
 
 
 def factors_by_part(parts: Sequence[Part], tin: TinFactor) -> tuple[float, ...]:
-    """By how much each part grows: what is put on or under the dough goes by surface, and the dough by volume."""
+    """Returns the factor of each part: what is put on or under the dough goes by surface, and the dough by volume."""
     beside = [lies_beside(part.name) or part.options.unbaked for part in parts]
     if all(beside):
         return (tin.factor,) * len(parts)

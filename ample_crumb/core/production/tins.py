@@ -74,12 +74,12 @@ class Tin:
 
     @property
     def top_cm2(self) -> float:
-        """Area of the opening of all cups."""
+        """Returns the area of the opening of all cups [cm2]."""
         return self._measured_cm2 * self._as_weighed
 
     @property
     def volume_ml(self) -> float:
-        """Filled to the brim, all cups."""
+        """Returns the volume of all cups filled to the brim [ml]."""
         return self.water_ml or self._geometric_ml
 
     @property
@@ -120,7 +120,8 @@ class Tin:
         return self.top_cm2 * scale**2
 
     def thickness_cm(self, height_cm: float) -> float:
-        """Volume over surface of what stands so high in it: how far heat has to go, the measure of baking times."""
+        """Returns volume over surface of what stands so high in it [cm]: how far heat has to go, the measure of baking
+        times."""
         scale = self.bottom_share + (1 - self.bottom_share) * height_cm / self.depth_cm
         mean = (scale + self.bottom_share) / 2
         top, bottom = self.top_cm2 * scale**2, self.top_cm2 * self.bottom_share**2

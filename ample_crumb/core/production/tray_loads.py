@@ -23,7 +23,7 @@ APART_CM: Final = 2.5
 
 @dataclass(frozen=True, slots=True)
 class TrayLoads:
-    """So many pieces fit on one tray, and the batch takes so many `trays` of it. A baked piece is `spread_cm` wide."""
+    """The pieces that fit on one tray, and how many `trays` the batch takes. A baked piece is `spread_cm` wide."""
 
     per_tray: int
     trays: int

@@ -32,7 +32,7 @@ class WrittenBake:
 
 
 def bakes_said(text: str) -> tuple[tuple[str, Minutes], ...]:
-    """From how many to how many minutes a text bakes, each time that it says so, with the row that does."""
+    """Returns from how many to how many minutes a text bakes, each time that it says so, with the row that does."""
     return tuple((row, time) for row in _rows(text) for time in _baked(row))
 
 

@@ -151,7 +151,7 @@ _Id = TypeVar("_Id")
 
 
 def nearest(written: Tin, own: Mapping[_Id, Tin]) -> _Id | None:
-    """Of one's own tins that which a text means: of one shape and as large; None where none is."""
+    """Returns the one of somebody's own tins that a text means: of one shape and as large; None where none is."""
     apart = {key: _apart_cm(written, tin) for key, tin in own.items() if _shape(tin) == _shape(written)}
     near = {key: cm for key, cm in apart.items() if cm <= _NEAR_CM}
     return min(near, key=lambda key: near[key]) if near else None

@@ -30,7 +30,7 @@ class CharacterSpan:
         return self.low_share - near <= share <= self.high_share + near
 
     def misses(self, composition: Composition) -> float:
-        """By how much of the axis a dough lies outside."""
+        """Returns the share of the axis by which a dough lies outside."""
         share = self.axis.share(composition)
         return max(0.0, self.low_share - share, share - self.high_share)
 

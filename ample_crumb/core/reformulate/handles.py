@@ -14,7 +14,7 @@ class Grams:
 
 @dataclass(frozen=True, slots=True)
 class Moved:
-    """By how many g a line moved, either way."""
+    """The grams by which a line moved, either way."""
 
     amount: AmountVariable
 
@@ -42,14 +42,14 @@ class Kind:
 
 @dataclass(frozen=True, slots=True)
 class Missed:
-    """By how much the row of this number is missed."""
+    """The amount by which the row of this number is missed."""
 
     number: int
 
 
 @dataclass(frozen=True, slots=True)
 class Nearing:
-    """By how much of its window's width the edge of this number is come near to."""
+    """The share of its window's width by which the edge of this number is come near to."""
 
     number: int
 

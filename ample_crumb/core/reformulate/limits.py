@@ -13,7 +13,8 @@ from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 
 
 def wish_ranges(formula: FormulaInKitchen, request: ReformulationRequest) -> tuple[WishRange, ...]:
-    """For each wish, between which values its figure can lie while the dials hold and the other wishes are let go."""
+    """Returns for each wish the values between which its figure can lie while the dials hold and the other wishes are
+    let go."""
     prepared = prepare(formula, request)
     return tuple(range_of(prepared, wish) for wish in prepared.request.wishes if wish.has_figure)
 

@@ -25,7 +25,8 @@ class PracticalShare:
 
 @dataclass(frozen=True, slots=True)
 class KeptShare:
-    """Of `what` (a role, or a sum of a dough) at least `least_share` of what there was in as much dough."""
+    """A limit: of `what` (a role, or a sum of a dough) at least `least_share` stays of what there was in as much
+    dough."""
 
     what: str
     least_share: float

@@ -98,7 +98,7 @@ class Prepared:
         ]
 
     def misses(self, wish: Wish, made: Production, dough: JudgedDough) -> float:
-        """By how much a formula misses a wish, in its unit; of character in shares of the axis."""
+        """Returns by how much a formula misses a wish, in its unit; of character in shares of the axis."""
         if wish.way is not None:
             return self.spans[wish.name].misses(dough.composition)
         return misses_by(wish, made, self.formula)

@@ -60,14 +60,15 @@ def sd_of(wish: Wish, piece: Portion) -> float:
 
 
 def condition_margin(need: ClaimCondition, made: Production) -> float:
-    """By how much a batch meets a need of a claim; negative where it does not."""
+    """Returns by how much a batch meets a need of a claim; negative where it does not."""
     batch = made.bake_yield.batch
     sums = (factor * (getattr(batch.nutrients, name) or 0.0) for name, factor in need.factors)
     return need.per_g * batch.mass_g + sum(sums)
 
 
 def misses_by(wish: Wish, made: Production, formula: FormulaInKitchen) -> float:
-    """By how much a piece misses a wish, in its unit; 0 where it holds it, and infinite where that is not known."""
+    """Returns by how much a piece misses a wish, in its unit; 0 where it holds it, and infinite where that is not
+    known."""
     if wish.needs:
         batch_g = made.bake_yield.batch.mass_g or 1.0
         return max(0.0, *(-condition_margin(need, made) / batch_g for need in wish.needs))

@@ -17,7 +17,7 @@ _PER_G: Final = 100
 
 @dataclass(frozen=True, slots=True)
 class Packs:
-    """So many packs of one size."""
+    """A number of packs of one size."""
 
     pack_g: float
     count: int

@@ -24,7 +24,7 @@ AtHome = float | Stocked
 
 @dataclass(frozen=True, slots=True)
 class Need:
-    """So many grams of a food as it is bought, and for which formulas, by name. `optional` where nothing but what may
+    """The grams of a food as it is bought, and for which formulas, by name. `optional` where nothing but what may
     be left out asks for it."""
 
     food: str

@@ -85,7 +85,7 @@ def _apart(one: Ingredient, other: Ingredient) -> float:
 
 @dataclass(frozen=True, slots=True)
 class WorkingAmount:
-    """So many g of a food do the work of those that stood there; `why` says by which measure, in a few words."""
+    """The grams of a food that do the work of what stood there; `why` says by which measure, in a few words."""
 
     mass_g: float
     why: str

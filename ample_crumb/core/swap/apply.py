@@ -36,7 +36,7 @@ class Swapped:
 
 @dataclass(frozen=True, slots=True)
 class FoodMove:
-    """So many g of a food that come in, or go where negative."""
+    """The grams of a food that come in, or go where negative."""
 
     item: Ingredient
     change_g: float

@@ -164,14 +164,14 @@ class _Change:
         return (FoodMove(self.item, -self.gone_g), *self.moved)
 
     def nutrient(self, nutrient: str) -> float:
-        """By how much of a nutrient; what is not stated counts for nothing."""
+        """Returns the change of a nutrient; what is not stated counts for nothing."""
         amounts = (
             (getattr(each.item.per_100g_by(self.energy), nutrient) or 0.0) * each.change_g / 100 for each in self._all()
         )
         return sum(amounts) / self.piece_count
 
     def property_change(self, name: str) -> float:
-        """By how much of a working property."""
+        """Returns the change of a working property."""
         return (
             sum((getattr(functional_properties(each.item), name) or 0.0) * each.change_g for each in self._all())
             / self.piece_count

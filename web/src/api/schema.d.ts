@@ -320,10 +320,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Learned
+         * Read Learning
          * @description What batches taught, and from what.
          */
-        get: operations["learned_api_v1_lessons_get"];
+        get: operations["read_learning_api_v1_lessons_get"];
         put?: never;
         post?: never;
         /**
@@ -894,10 +894,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Portioning
+         * Find Portioning
          * @description How to part what is in the bowl.
          */
-        post: operations["portioning_api_v1_batches_portioning_post"];
+        post: operations["find_portioning_api_v1_batches_portioning_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1831,10 +1831,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Open At Hand
+         * Read Available Foods
          * @description Kept meals, and what was had in the last weeks, the latest first.
          */
-        get: operations["open_at_hand_api_v1_days__day__available_foods_get"];
+        get: operations["read_available_foods_api_v1_days__day__available_foods_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2311,10 +2311,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * As Csv
+         * Export Csv
          * @description The same days as CSV, one a row.
          */
-        get: operations["as_csv_api_v1_ledger_csv_get"];
+        get: operations["export_csv_api_v1_ledger_csv_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4479,7 +4479,7 @@ export interface components {
         };
         /**
          * Consistency
-         * @description From stiff to thin.
+         * @description How a dough flows, from stiff to thin.
          * @enum {string}
          */
         Consistency: "crumbles" | "presses" | "rolls" | "scoops" | "drops" | "ribbons" | "pours";
@@ -4974,7 +4974,7 @@ export interface components {
         };
         /**
          * DeviationKind
-         * @description In which way a batch was not what was written.
+         * @description The kind of a difference between a batch and what was written.
          * @enum {string}
          */
         DeviationKind: "added" | "less" | "used" | "replaced" | "chosen" | "left out" | "left over" | "in the bowl" | "stuck" | "sprayed" | "fried" | "scraps";
@@ -6951,7 +6951,7 @@ export interface components {
         };
         /**
          * Lot
-         * @description So many pieces of one weight; None where nobody weighed them, and what is left is shared among those.
+         * @description A number of pieces of one weight; the weight is None where nobody weighed them, and they share what is left.
          */
         Lot: {
             /** Piece Count */
@@ -7843,7 +7843,7 @@ export interface components {
         };
         /**
          * Packs
-         * @description So many packs of one size.
+         * @description A number of packs of one size.
          */
         Packs: {
             /** Pack G */
@@ -8144,7 +8144,7 @@ export interface components {
         };
         /**
          * PieceStep
-         * @description By weight, in halves, or whole ones only.
+         * @description How a piece is divided: by weight, in halves, or not at all.
          * @enum {string}
          */
         PieceStep: "grams" | "half" | "whole";
@@ -8508,7 +8508,7 @@ export interface components {
         PortionBy: "count" | "dough" | "baked" | "scoop" | "cuts";
         /**
          * PortionPlan
-         * @description So many pieces of so much dough each, with what one brings; `rest_g` of dough stays over.
+         * @description A number of pieces of one mass of dough, with the figures of a piece; `rest_g` of dough stays over.
          */
         PortionPlan: {
             /** Piece Count */
@@ -10043,7 +10043,7 @@ export interface components {
         };
         /**
          * StepwiseRepair
-         * @description So many g of a food, half of which goes in first: of the line `line_id`, or new where that is None. What all of
+         * @description The grams of a food, half of which goes in first: of the line `line_id`, or new where that is None. What all of
          *     it changes in a piece.
          */
         StepwiseRepair: {
@@ -11115,7 +11115,7 @@ export interface components {
         };
         /**
          * TrayLoads
-         * @description So many pieces fit on one tray, and the batch takes so many `trays` of it. A baked piece is `spread_cm` wide.
+         * @description The pieces that fit on one tray, and how many `trays` the batch takes. A baked piece is `spread_cm` wide.
          */
         TrayLoads: {
             /** Per Tray */
@@ -11179,7 +11179,7 @@ export interface components {
         };
         /**
          * UsedTin
-         * @description So many of a tin.
+         * @description A tin, and how many of it are used.
          */
         UsedTin: {
             /**
@@ -13378,7 +13378,7 @@ export interface operations {
             };
         };
     };
-    learned_api_v1_lessons_get: {
+    read_learning_api_v1_lessons_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -16385,7 +16385,7 @@ export interface operations {
             };
         };
     };
-    portioning_api_v1_batches_portioning_post: {
+    find_portioning_api_v1_batches_portioning_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -21628,7 +21628,7 @@ export interface operations {
             };
         };
     };
-    open_at_hand_api_v1_days__day__available_foods_get: {
+    read_available_foods_api_v1_days__day__available_foods_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -24352,7 +24352,7 @@ export interface operations {
             };
         };
     };
-    as_csv_api_v1_ledger_csv_get: {
+    export_csv_api_v1_ledger_csv_get: {
         parameters: {
             query: {
                 from: string;

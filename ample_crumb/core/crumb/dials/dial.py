@@ -48,7 +48,7 @@ class Learned:
     holding: Mapping[str, float] = field(default_factory=dict)
 
     def factor(self, dial: str, family: str) -> float:
-        """On the window of a dial in a family."""
+        """Returns the factor on the window of a dial in a family."""
         return self.windows.get((dial, family), 1.0) * self.windows.get((dial, ""), 1.0)
 
 
@@ -122,7 +122,7 @@ def always(unit: str) -> Callable[[FamilyWindows], str]:
 
 
 def never_idle(composition: Composition, windows: FamilyWindows) -> str:
-    """For a dial that means something to every dough."""
+    """Returns an empty reason: this dial means something to every dough."""
     del composition, windows
     return ""
 

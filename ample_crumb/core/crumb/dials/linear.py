@@ -24,12 +24,12 @@ def amount(form: LinearForm, composition: Composition) -> float:
 
 
 def plus(one: LinearForm, other: LinearForm, times: float = 1.0) -> dict[str, float]:
-    """One form and so many times the other."""
+    """Returns one form plus a multiple of the other."""
     return {name: one.get(name, 0.0) + times * other.get(name, 0.0) for name in {**one, **other}}
 
 
 def scale_form(form: LinearForm, times: float) -> dict[str, float]:
-    """So many times a form."""
+    """Returns a multiple of a form."""
     return {name: times * coefficient for name, coefficient in form.items()}
 
 
