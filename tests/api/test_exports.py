@@ -58,7 +58,9 @@ class DemoCase(ApiCase):
 
 class Formulas(DemoCase):
     def test_each_as_a_recipe_by_the_vocabulary_and_read_back_with_the_same_lines(self) -> None:
-        for item in self.formulas():
+        formulas = self.formulas()
+        self.assertTrue(formulas)
+        for item in formulas:
             with self.subTest(item["name"]):
                 opened = self.ask("GET", f"/api/v1/formulas/{item['id']}")
                 lines = [line["text"] for part in opened["draft"]["parts"] for line in part["lines"]]

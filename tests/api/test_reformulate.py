@@ -230,6 +230,7 @@ class WithoutAndWhatIf(ApiCase):
         body = self.BODY | {"kept_share": 0.5, "blends": []}
         half = self.ask("POST", "/api/v1/bench/sweeteners", body)["options"]
         whole = self.ask("POST", "/api/v1/bench/sweeteners", body | {"kept_share": 0})["options"]
+        self.assertTrue(half)
         for one, other in zip(half, whole, strict=True):
             self.assertAlmostEqual(one["batch_g"], other["batch_g"] / 2)
         self.ask("POST", "/api/v1/bench/sweeteners", body | {"kept_share": 1}, status=422)

@@ -107,5 +107,7 @@ class Fill(unittest.TestCase):
     def test_powder_is_told_by_its_name(self) -> None:
         rows = "name,portion_g,energy_kcal,protein_g\nWhey protein isolate,30,110,25\n1 scoop casein,,115,24\n"
         _, out, _ = self.fill(rows, "--room-kcal", "2000", "--protein-g", "150", "--json")
-        for answer in json.loads(out)["answers"]:
+        answers = json.loads(out)["answers"]
+        self.assertTrue(answers)
+        for answer in answers:
             self.assertLessEqual(sum(portion["count"] for portion in answer["portions"]), 2)

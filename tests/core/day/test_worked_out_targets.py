@@ -167,8 +167,11 @@ class OthersThanAdultsWhoTrain(unittest.TestCase):
     @given(BODIES)
     def test_a_sum_adds_up_as_it_is_written(self, body: Physique) -> None:
         found = work_out_targets(body)
+        self.assertTrue(found.sums)
         for sentence in found.sums:
             sum_ = re.search(r"; ([\d,.]+) ([+−]) ([\d,.]+) = ([\d,.]+) kcal\.$", sentence)
+            if "To gain" in sentence or "To lose" in sentence:
+                self.assertIsNotNone(sum_, sentence)
             if sum_ and "To " in sentence:
                 keeps, change, comes_to = (Decimal(sum_[place].replace(",", "")) for place in (1, 3, 4))
                 self.assertEqual(keeps + change if sum_[2] == "+" else keeps - change, comes_to, sentence)

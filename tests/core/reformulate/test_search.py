@@ -170,7 +170,9 @@ class Bounds(unittest.TestCase):
 
     def test_a_vegan_formula_stays_one(self) -> None:
         rounds = demo("rounds", "cookie", 14)
-        for answer in reformulate(rounds, ReformulationRequest((least(PROTEIN, 8),))).answers:
+        answers = reformulate(rounds, ReformulationRequest((least(PROTEIN, 8),))).answers
+        self.assertTrue(answers)
+        for answer in answers:
             added = [CUPBOARD.ingredients[line.slug] for line in answer.lines if line.line_id is None]
             self.assertTrue(all(item.vegan for item in added))
 
@@ -230,7 +232,9 @@ class AsTheKitchenIs(unittest.TestCase):
     def test_flour_that_holds_more_by_ones_own_batches(self) -> None:
         learned = Learned(holding={"oat_flour": 1.1})
         formula = replace(of(*self.LINES, family="muffin"), learned=learned)
-        for answer in reformulate(formula, ReformulationRequest((least(PROTEIN, 6),))).answers:
+        answers = reformulate(formula, ReformulationRequest((least(PROTEIN, 6),))).answers
+        self.assertTrue(answers)
+        for answer in answers:
             dials = crumb_check(
                 judge_dough(
                     evaluate(answer.parts, 10, CUPBOARD, ReadingPreferences()), "muffin", CUPBOARD, learned=learned
