@@ -32,10 +32,10 @@ _UNKNOWN_S: Final = 20.0
 """What a class is taken to need that nobody has measured."""
 
 _CORES: Final = os.cpu_count() or 1
-_AT_ONCE: Final = 2 * _CORES
+_AT_ONCE: Final = _CORES + 1
 _BROWSERS_AT_ONCE: Final = _CORES
-"""Tests of the interface wait as much as they work, so others run beside them: as many of each as there are cores. A
-browser that hardly gets a turn is no browser that anybody has."""
+"""Tests of the interface wait as much as they work, so one more runs beside them. A browser that hardly gets a turn is
+no browser that anybody has."""
 
 
 @dataclass(frozen=True, slots=True)
