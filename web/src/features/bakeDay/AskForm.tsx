@@ -6,6 +6,7 @@ import type { Schemas } from "@/api/types";
 import { clockOf, LETTERS, minuteOf } from "@/domain/bakeDay";
 import { today } from "@/domain/format";
 import { PickByName } from "@/ui/PickByName";
+import { TextField } from "@/ui/TextField";
 
 /** What is asked of a bake day, as the form has it. */
 export interface Asked {
@@ -70,16 +71,13 @@ export function AskForm({ begin, action, problem, onAsked }: AskFormProps) {
       }}
     >
       <div className="grid gap-3 sm:grid-cols-[1fr_170px]">
-        <label className="grid gap-1">
-          <span className="text-note text-soft">What for</span>
-          <input
-            className="field"
-            maxLength={120}
-            placeholder="Sunday, guests at four"
-            value={form.name}
-            onChange={(event) => change({ name: event.target.value })}
-          />
-        </label>
+        <TextField
+          label="What for"
+          most={120}
+          placeholder="Sunday, guests at four"
+          value={form.name}
+          onChange={(value) => change({ name: value })}
+        />
         <label className="grid gap-1">
           <span className="text-note text-soft">Day</span>
           <input

@@ -8,6 +8,7 @@ import { parseNumber } from "@/domain/numbers";
 import { NumberField } from "@/ui/NumberField";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
+import { TextField } from "@/ui/TextField";
 import { Substitute } from "./Substitute";
 
 interface StockSheetProps {
@@ -68,27 +69,21 @@ export function StockSheet({ item, day, onClose }: StockSheetProps) {
           <Select label="What is at home" value={state} options={STATES} onChange={setState} />
         </div>
         {state === "grams" && <NumberField label="At home" unit="g" value={have} onChange={setHave} />}
-        <label className="grid gap-1">
-          <span className="text-note text-soft">Sold in packs of, g</span>
-          <input
-            className="field"
-            aria-invalid={wrong}
-            placeholder="250, 500"
-            maxLength={120}
-            value={packs}
-            onChange={(event) => setPacks(event.target.value)}
-          />
-        </label>
-        <label className="grid gap-1">
-          <span className="text-note text-soft">Found last</span>
-          <input
-            className="field"
-            maxLength={80}
-            placeholder="dairy shelf at the corner shop"
-            value={found}
-            onChange={(event) => setFound(event.target.value)}
-          />
-        </label>
+        <TextField
+          label="Sold in packs of, g"
+          most={120}
+          placeholder="250, 500"
+          invalid={wrong}
+          value={packs}
+          onChange={setPacks}
+        />
+        <TextField
+          label="Found last"
+          most={80}
+          placeholder="dairy shelf at the corner shop"
+          value={found}
+          onChange={setFound}
+        />
         {(wrong || save.error) && (
           <p role="alert" className="text-stop">
             {wrong ? "Packs are grams, such as 250, 500." : save.error?.message}

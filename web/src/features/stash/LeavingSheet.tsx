@@ -3,6 +3,7 @@ import { count } from "@/domain/format";
 import { type Lying, THROWN_FOR } from "@/domain/stash";
 import { NumberField } from "@/ui/NumberField";
 import { Sheet } from "@/ui/Sheet";
+import { TextField } from "@/ui/TextField";
 import type { useStashWrites } from "./useStash";
 
 interface LeavingSheetProps {
@@ -68,15 +69,12 @@ export default function LeavingSheet({ lying, kind, writes, onClose }: LeavingSh
           </fieldset>
         )}
         {kind !== "counted" && (
-          <label className="grid gap-1">
-            <span className="text-soft">{kind === "given" ? "To whom, if you like" : "Or in your words"}</span>
-            <input
-              className="field"
-              maxLength={200}
-              value={reason}
-              onChange={(event) => setReason(event.target.value)}
-            />
-          </label>
+          <TextField
+            label={kind === "given" ? "To whom, if you like" : "Or in your words"}
+            most={200}
+            value={reason}
+            onChange={setReason}
+          />
         )}
         <button type="submit" className="btn justify-self-start">
           {TITLES[kind]}

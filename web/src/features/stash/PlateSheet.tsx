@@ -8,6 +8,7 @@ import { grams, kcal } from "@/domain/format";
 import { pressId } from "@/domain/ids";
 import { RemovableRow } from "@/ui/RemovableRow";
 import { Sheet } from "@/ui/Sheet";
+import { TextField } from "@/ui/TextField";
 
 interface PlateSheetProps {
   formula_id: string;
@@ -70,27 +71,15 @@ export default function PlateSheet({ formula_id, plates, onClose }: PlateSheetPr
           if (sides.trim()) put.mutate(pressId("plate", sides));
         }}
       >
-        <label className="grid gap-1">
-          <span className="text-soft">Eaten with</span>
-          <input
-            className="field"
-            maxLength={1000}
-            placeholder="150 g skyr, 80 g raspberries"
-            value={sides}
-            aria-invalid={put.isError}
-            onChange={(event) => setSides(event.target.value)}
-          />
-        </label>
-        <label className="grid gap-1">
-          <span className="text-soft">Called</span>
-          <input
-            className="field"
-            maxLength={60}
-            placeholder="with yogurt and berries"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-          />
-        </label>
+        <TextField
+          label="Eaten with"
+          most={1000}
+          placeholder="150 g skyr, 80 g raspberries"
+          invalid={put.isError}
+          value={sides}
+          onChange={setSides}
+        />
+        <TextField label="Called" most={60} placeholder="with yogurt and berries" value={name} onChange={setName} />
         {put.isError && (
           <p role="alert" className="text-stop">
             {put.error.message}

@@ -8,6 +8,7 @@ import type { Shelf } from "@/domain/stash";
 import { RemovableRow } from "@/ui/RemovableRow";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
+import { TextField } from "@/ui/TextField";
 
 const KINDS = [
   ["counter", "Counter"],
@@ -79,16 +80,14 @@ export default function ShelvesSheet({ shelves, onClose }: { shelves: Shelf[]; o
             );
         }}
       >
-        <label className="grid min-w-40 flex-1 gap-1">
-          <span className="text-soft">Another shelf</span>
-          <input
-            className="field"
-            maxLength={40}
-            placeholder="Chest in the cellar"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-          />
-        </label>
+        <TextField
+          label="Another shelf"
+          className="min-w-40 flex-1"
+          most={40}
+          placeholder="Chest in the cellar"
+          value={name}
+          onChange={setName}
+        />
         <Select label="Kind of shelf" value={kind} options={KINDS} onChange={setKind} />
         <button type="submit" className="btn" disabled={!name.trim() || put.isPending}>
           Add
