@@ -144,7 +144,7 @@ export function AskForm({ begin, action, problem, onAsked }: AskFormProps) {
         <input
           className="field !w-22"
           aria-invalid={wrong(form.start)}
-          placeholder="as late as can be"
+          placeholder="9:00"
           maxLength={5}
           value={form.start}
           onChange={(event) => change({ start: event.target.value })}
