@@ -112,6 +112,13 @@ class Reach(ApiCase):
         self.ask("PUT", "/api/v1/stock/skyr", {"state": "out", "mass_g": None, "packs_g": []}, status=204)
         self.assertEqual(new(), set())
 
+    def test_no_oil_comes_in_because_it_is_at_home(self) -> None:
+        asked = self.body(wish("fat_g", 30, least=True), at_home=True, keep_mass=False)
+        self.ask("PUT", "/api/v1/stock/olive_oil", {"state": "have", "mass_g": None, "packs_g": []}, status=204)
+        found = self.ask("POST", "/api/v1/bench/reformulation", asked)
+        self.assertTrue(found["answers"])
+        self.assertNotIn("olive_oil", {line["slug"] for answer in found["answers"] for line in answer["lines"]})
+
     def test_own_prices_and_holds(self) -> None:
         priced = {"butter": 3.0, "brown_sugar": 2.0, "egg": 4.0, "wheat_flour": 1.0, "baking_powder": 5.0, "salt": 0.5}
         for slug, price in priced.items():

@@ -171,6 +171,16 @@ class Conserved(unittest.TestCase):
         came = [[line.text for line in part.lines][1:] for part in made.parts]
         self.assertEqual(came, [["20 g sugar"], ["1 egg"], []])
 
+    def test_how_much_is_said_where_it_is_not_as_much_as_before(self) -> None:
+        for text, words in (
+            ("no skyr, took quark", "quark for skyr"),
+            ("took 150 g quark for the skyr", "quark for skyr"),
+            ("took 200 g quark for the skyr", "quark for skyr, 200 g"),
+        ):
+            with self.subTest(text):
+                _, (deviation,) = apply_deviations(AsMade(PARTS), [Said("a", text)], READING)
+                self.assertEqual(deviation.words, words)
+
     def test_of_nothing_written_what_was_added_is_all_there_is(self) -> None:
         made, (added, left) = apply_deviations(
             AsMade(()), [Said("a", "1 egg"), Said("b", "half the glaze left")], READING
