@@ -33,11 +33,11 @@ def judged_causes(name: str = "causes") -> Iterator[JudgedCause]:
     rows = [line for line in text.splitlines() if line and not line.startswith("#")]
     for row in rows[1:]:
         symptom, family, pieces, lines, made, cause, _ = row.split("|")
-        yield JudgedCause(symptom, cause, f"{symptom}: {lines} ({made})", _signs(family, int(pieces), lines, made))
+        yield JudgedCause(symptom, cause, f"{symptom}: {lines} ({made})", batch_signs(family, int(pieces), lines, made))
 
 
 @cache
-def _signs(family: str, pieces: int, lines: str, made: str) -> BatchSigns:
+def batch_signs(family: str, pieces: int, lines: str, made: str) -> BatchSigns:
     head, _, noticed = made.partition("saw=")
     said = dict(each.split("=") for each in head.split())
     oven_c = float(said["oven"]) if "oven" in said else None

@@ -4,7 +4,7 @@ import unittest
 from dataclasses import replace
 
 from ample_crumb.core.causes.signs import BatchSigns, Fact, facts_of
-from tests.judgement.causes_judged import judged_causes
+from tests.judgement.causes_judged import batch_signs, judged_causes
 
 JUDGED = [*judged_causes(), *judged_causes("fresh-causes")]
 
@@ -57,6 +57,16 @@ class Signs(unittest.TestCase):
         self.assertRegex(whey.words, "Whey is 16% of the dough")
         none = fact(self.plain, "much whey")
         self.assertEqual((none.strength, none.not_words), (0, ""))
+
+    def test_grain_nuts_and_dairy_by_their_shares(self) -> None:
+        """By hand, of 500 g: oats are 17.5 %, half way from 5 to 30; almond butter 5 %, half way from none to 10; skyr
+        25 %, half way from 10 to 40. Whole nuts are no dough."""
+        lines = "87.5 g rolled oats; 25 g almond butter; 125 g skyr; 100 g sugar; 162.5 g apple sauce; 50 g almonds"
+        mixed = facts_of(batch_signs("cookie", 10, lines, ""))
+        for name in ("coarse", "nuts", "dairy"):
+            self.assertAlmostEqual(mixed[name].strength, 0.5, places=2, msg=name)
+        fine = facts_of(batch_signs("cookie", 10, "250 g wheat flour; 125 g butter; 125 g sugar", ""))
+        self.assertEqual({fine[name].strength for name in ("coarse", "nuts")}, {0})
 
     def test_soda_meets_its_acid(self) -> None:
         unmet = signs("soapy", "soda-unmet")
