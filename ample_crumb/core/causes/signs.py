@@ -99,7 +99,10 @@ _WHITES: Final = frozenset({"egg_white", "egg_white_carton", "egg_white_powder"}
 _GUMS: Final = frozenset({"psyllium", "xanthan", "guar"})
 _XYLITOL: Final = frozenset({"xylitol"})
 _AROMA_ROLES: Final = ("flavour", "spice", "cocoa", "chocolate", "dried fruit", "nut butter")
-_COARSE: Final = frozenset({"oats", "rolled_oats", "corn_meal", "semolina", "shredded_coconut", "coconut_sugar"})
+_COARSE: Final = frozenset({
+    "rolled_oats", "rolled_oats_gf", "steel_cut_oats", "corn_meal", "semolina", "coconut_shredded", "coconut_sweetened",
+    "coconut_sugar",
+})  # fmt: skip
 _INTENSE: Final = 20.0
 """A sweetener this many times as sweet as sugar is an intense one."""
 
@@ -151,7 +154,9 @@ def _of_goods(signs: BatchSigns) -> Iterable[tuple[str, Fact]]:
     aroma = share(lambda line: line.item.role in _AROMA_ROLES or _is_zest(line))
     yield "no aroma", Fact(_ramp(aroma, 0.01, 0.0), "There is nothing in it that has much flavour.")
     yield "coarse", Fact(_ramp(share(lambda line: line.item.slug in _COARSE), 0.05, 0.3), "Its grain is coarse.")
-    yield "nuts", Fact(_ramp(share(lambda line: line.item.role in ("nut", "seed")), 0.0, 0.1), "There are nuts in it.")
+    # Whole ones too, which are no dough: a rancid nut tastes in any size.
+    nuts = sum(line.mass_g for line in lines if line.item.role in ("nut", "seed")) / whole_g
+    yield "nuts", Fact(_ramp(nuts, 0.0, 0.1), "There are nuts in it.")
     yield "dairy", Fact(_ramp(dough.dairy_g / whole_g, 0.1, 0.4), "Much of it is dairy.")
     foam = dough.own_egg_count > 0 and dough.leavening_g + dough.soda_g == 0 and signs.heated
     yield "foam", Fact(float(foam), "Nothing lifts it but air.")

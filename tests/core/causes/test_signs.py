@@ -3,7 +3,9 @@
 import unittest
 from dataclasses import replace
 
+from ample_crumb.core.causes import signs as signs_module
 from ample_crumb.core.causes.signs import BatchSigns, Fact, facts_of
+from ample_crumb.core.food.cupboard import reference_cupboard
 from tests.judgement.causes_judged import batch_signs, judged_causes
 
 JUDGED = [*judged_causes(), *judged_causes("fresh-causes")]
@@ -59,14 +61,20 @@ class Signs(unittest.TestCase):
         self.assertEqual((none.strength, none.not_words), (0, ""))
 
     def test_grain_nuts_and_dairy_by_their_shares(self) -> None:
-        """By hand, of 500 g: oats are 17.5 %, half way from 5 to 30; almond butter 5 %, half way from none to 10; skyr
-        25 %, half way from 10 to 40. Whole nuts are no dough."""
-        lines = "87.5 g rolled oats; 25 g almond butter; 125 g skyr; 100 g sugar; 162.5 g apple sauce; 50 g almonds"
+        """By hand, of 500 g of dough: oats are 17.5 %, half way from 5 to 30; skyr 25 %, half way from 10 to 40. Whole
+        almonds are no dough, and 25 g of them as much as 5 % of it, half way from none to 10."""
+        lines = "87.5 g rolled oats;125 g skyr;100 g sugar;187.5 g apple sauce;25 g almonds"
         mixed = facts_of(batch_signs("cookie", 10, lines, ""))
         for name in ("coarse", "nuts", "dairy"):
             self.assertAlmostEqual(mixed[name].strength, 0.5, places=2, msg=name)
-        fine = facts_of(batch_signs("cookie", 10, "250 g wheat flour; 125 g butter; 125 g sugar", ""))
+        fine = facts_of(batch_signs("cookie", 10, "250 g wheat flour;125 g butter;125 g sugar", ""))
         self.assertEqual({fine[name].strength for name in ("coarse", "nuts")}, {0})
+
+    def test_foods_that_signs_name_are_in_the_cupboard(self) -> None:
+        cupboard = reference_cupboard().ingredients
+        named = [slug for value in vars(signs_module).values() if isinstance(value, frozenset) for slug in value]
+        self.assertTrue(named)
+        self.assertEqual([slug for slug in named if slug not in cupboard], [])
 
     def test_soda_meets_its_acid(self) -> None:
         unmet = signs("soapy", "soda-unmet")
