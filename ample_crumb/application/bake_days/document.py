@@ -118,7 +118,7 @@ def write_plan(stored: StoredPlan) -> Content:
                 }
                 for formula in stored.formulas
             ],
-            "washes": [asdict(washe.task) for washe in washes],
+            "washes": [asdict(wash.task) for wash in washes],
             "details": {key: asdict(each) for key, each in stored.details.items()},
             "places": [_place(each) for each in plan.tasks],
             "status": plan.status,

@@ -234,7 +234,7 @@ class _Search:
             yield _Aim("hands-on gaps", last - first)
         heatings = [task.present for task in plan.tasks.values() if task.present is not None]
         if plan.washes or heatings:
-            yield _Aim("washings", total([*(washe.present for washe in plan.washes), *heatings]))
+            yield _Aim("washings", total([*(wash.present for wash in plan.washes), *heatings]))
         waits = [
             task.start - plan.tasks[wait.task].end
             for task in plan.tasks.values()

@@ -41,7 +41,7 @@ def extreme(prepared: Prepared, wish: Wish, *, least: bool) -> Extreme:
     """The least or most that the figure of a wish can be with the dials kept, and the other wishes where it is one of a
     trade-off."""
     model, wishes = prepared.model, prepared.request.wishes
-    others = [wishe for wishe in wishes if wishe.name != wish.name] if wish not in wishes else []
+    others = [other for other in wishes if other.name != wish.name] if wish not in wishes else []
     model = replace(model, edges=())
     rows = [*standing_constraints(model), *prepared.wish_rows(others)]
     by_mass = wish_constraint(replace(wish, value=1.0, at_least=True), model)

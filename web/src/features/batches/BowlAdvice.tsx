@@ -4,8 +4,9 @@ import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import { recordBody } from "@/domain/batchDraft";
 import { today } from "@/domain/format";
-import { Problem } from "@/domain/problem";
-import { DoughQuestion, StepwiseRepair, useDoughQuestion } from "@/features/crumb/DoughQuestion";
+import { problemText } from "@/domain/problem";
+import { DoughQuestion, useDoughQuestion } from "@/features/crumb/DoughQuestion";
+import { StepwiseRepair } from "@/features/crumb/StepwiseRepair";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
 import { useNotice } from "@/ui/Toast";
@@ -88,7 +89,7 @@ function Tastes({ recording, onDone, onClose }: AdviceProps) {
           body: { plan: { number: 0, ...recording.plan }, record: recordBody(recording.told), said: asked },
         }),
       ),
-    onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),
+    onError: (error) => tell(problemText(error)),
   });
   const found = said ? advise.data : undefined;
   return (

@@ -5,7 +5,7 @@ import { historyQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import type { DraftStore } from "@/domain/draftStore";
 import { pressId } from "@/domain/ids";
-import { Problem } from "@/domain/problem";
+import { problemText } from "@/domain/problem";
 import { RemovableRow } from "@/ui/RemovableRow";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
@@ -44,7 +44,7 @@ export function Notes({ formula_id, notes, store }: NotesProps) {
       setText((now) => (now.trim() === sent.text ? "" : now));
       show(found);
     },
-    onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),
+    onError: (error) => tell(problemText(error)),
   });
   const remove = useMutation({
     mutationFn: (id: string) => data(api.DELETE("/api/v1/notes/{note_id}", { params: { path: { note_id: id } } })),

@@ -7,7 +7,7 @@ import { batchRemoved, piecesMoved } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { change, clock, count, grams, kcal, longDate, momentOn, plural, today } from "@/domain/format";
 import { pressId } from "@/domain/ids";
-import { Problem } from "@/domain/problem";
+import { problemText } from "@/domain/problem";
 import { NotHere } from "@/features/common/NotHere";
 import { Pending } from "@/features/common/Pending";
 import { Band } from "@/ui/Band";
@@ -182,7 +182,7 @@ function LotRow({ lot, batch }: { lot: Schemas["LotView"]; batch: Schemas["Batch
         run: () => undo.mutate(entry),
       });
     },
-    onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),
+    onError: (error) => tell(problemText(error)),
   });
   const undo = useMutation({
     mutationFn: (entry: string) =>

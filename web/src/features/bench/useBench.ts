@@ -16,7 +16,7 @@ import type { Schemas } from "@/api/types";
 import { benchBody, type Draft, draftBody, draftText, textWith } from "@/domain/draft";
 import { DraftStore, REST_MS } from "@/domain/draftStore";
 import { today } from "@/domain/format";
-import { Problem } from "@/domain/problem";
+import { problemText } from "@/domain/problem";
 import { type Tell, useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
 
@@ -44,8 +44,7 @@ function benchOf(view: FormulaView, client: QueryClient, tell: Tell): DraftStore
       // The tab Versions may have been opened before this arrived.
       formulaSaved(client);
     },
-    remember: (name, slug) =>
-      void remember(name, slug, client).catch((error) => tell(error instanceof Problem ? error.detail : String(error))),
+    remember: (name, slug) => void remember(name, slug, client).catch((error) => tell(problemText(error))),
   });
   const { draft, saving, notice } = made.snapshot();
   if (saving.kind === "saved") client.setQueryData(analysisKey(draft), view.analysis);

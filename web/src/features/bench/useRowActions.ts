@@ -15,7 +15,7 @@ import {
   type Written,
 } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
-import { Problem } from "@/domain/problem";
+import { Problem, problemText } from "@/domain/problem";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
 import type { Meaning } from "./FoodMeaningDialog";
@@ -126,7 +126,7 @@ export function useRowActions(store: DraftStore, around: Around): RowActions {
           }
         }
       } catch (error) {
-        tell(error instanceof Problem ? error.detail : String(error));
+        tell(problemText(error));
       }
     }
 

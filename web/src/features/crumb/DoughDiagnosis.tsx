@@ -3,7 +3,8 @@ import { addLine, benchBody, changeLine, findLine, newLine } from "@/domain/draf
 import type { DraftStore } from "@/domain/draftStore";
 import { Sheet } from "@/ui/Sheet";
 import { useNotice } from "@/ui/Toast";
-import { DoughQuestion, StepwiseRepair, useDoughQuestion } from "./DoughQuestion";
+import { DoughQuestion, useDoughQuestion } from "./DoughQuestion";
+import { StepwiseRepair } from "./StepwiseRepair";
 
 interface DoughDiagnosisProps {
   store: DraftStore;

@@ -2,8 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
-import { change, grams, kcal } from "@/domain/format";
-import { Problem } from "@/domain/problem";
+import { problemText } from "@/domain/problem";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
 import { CONSISTENCIES, STAGES } from "./consistencies";
@@ -19,7 +18,7 @@ export function useDoughQuestion(bodyNow: () => DoughBody | null) {
   const [asked, setAsked] = useState<{ said: Consistency | ""; stage: Stage }>({ said: "", stage: "just mixed" });
   const look = useMutation({
     mutationFn: (body: Schemas["LookBody"]) => data(api.POST("/api/v1/bench/dough", { body })),
-    onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),
+    onError: (error) => tell(problemText(error)),
   });
   function ask(to: Partial<typeof asked>) {
     const next = { ...asked, ...to };
@@ -53,15 +52,5 @@ export function DoughQuestion({
         onChange={(chosen) => ask({ said: chosen as Consistency | "" })}
       />
     </div>
-  );
-}
-
-/** A repair by halves in words: how much first, up to how much, and what all of it changes in a piece. */
-export function StepwiseRepair({ repair }: { repair: Schemas["StepwiseRepair"] }) {
-  return (
-    <>
-      <b>{repair.first_words}</b> first, up to {repair.words}: {change(repair.energy_kcal, kcal)} kcal,{" "}
-      {change(repair.protein_g, grams)} g protein a piece with all of it
-    </>
   );
 }

@@ -6,7 +6,7 @@ import type { Schemas } from "@/api/types";
 import { benchBody } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { pressId } from "@/domain/ids";
-import { Problem } from "@/domain/problem";
+import { problemText } from "@/domain/problem";
 import { useNotice } from "@/ui/Toast";
 
 /** Keeps what was said of a batch or a dough, which the dials learn from, with a way back. */
@@ -37,7 +37,7 @@ export function useTeaching(store: DraftStore) {
         run: () => forget.mutate(id),
       });
     },
-    onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),
+    onError: (error) => tell(problemText(error)),
   });
   return { taught, teach: (words: string) => say.mutate({ words, id: pressId("teach", words) }) };
 }

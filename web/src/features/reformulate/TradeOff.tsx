@@ -3,7 +3,7 @@ import { CartesianGrid, Line, LineChart, ReferenceDot, ResponsiveContainer, Tool
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import { grams, kcal } from "@/domain/format";
-import { Problem } from "@/domain/problem";
+import { problemText } from "@/domain/problem";
 import { SaveChart } from "@/ui/SaveChart";
 
 type Point = Schemas["PointView"];
@@ -40,7 +40,7 @@ export default function TradeOff({ asked, now, onPut }: TradeOffProps) {
         setPoints((before) => [...before, point]);
       }
     } catch (error) {
-      if (!control.signal.aborted) setProblem(error instanceof Problem ? error.detail : String(error));
+      if (!control.signal.aborted) setProblem(problemText(error));
     }
     setRunning(false);
   }

@@ -4,7 +4,7 @@ import type { Schemas } from "@/api/types";
 import { type Draft, sameDough, withParts } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { pressId } from "@/domain/ids";
-import { Problem } from "@/domain/problem";
+import { problemText } from "@/domain/problem";
 import { useNotice } from "@/ui/Toast";
 
 /** The search for amounts: its answers while they are of the formula as it is, how far each wish can go, and what puts
@@ -71,5 +71,3 @@ export function useReformulation(store: DraftStore, draft: Draft, asked: Schemas
     putCut,
   };
 }
-
-const problemText = (error: Error) => (error instanceof Problem ? error.detail : error.message);

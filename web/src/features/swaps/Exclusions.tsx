@@ -9,7 +9,7 @@ import { leftOut } from "@/domain/alerts";
 import { benchBody, sameDough, withParts } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { newId } from "@/domain/ids";
-import { Problem } from "@/domain/problem";
+import { Problem, problemText } from "@/domain/problem";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
@@ -165,7 +165,7 @@ function WayCard({ title, way, called, store, currency, onPut }: WayCardProps) {
       void formulasListed(client);
       navigate(`/formulas/${made.id}`);
     },
-    onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),
+    onError: (error) => tell(problemText(error)),
   });
   return (
     <article className="grid content-start gap-2 rounded border border-rim p-3" aria-label={title}>

@@ -4,7 +4,7 @@ import { formulaQuery, versionsQuery } from "@/api/queries";
 import { versionKept } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import type { DraftStore } from "@/domain/draftStore";
-import { Problem } from "@/domain/problem";
+import { problemText } from "@/domain/problem";
 import { useNotice } from "@/ui/Toast";
 import { type Version, versionName } from "./versionName";
 
@@ -12,7 +12,7 @@ import { type Version, versionName } from "./versionName";
 export function useVersionChanges(store: DraftStore) {
   const client = useQueryClient();
   const tell = useNotice();
-  const failed = (error: Error) => tell(error instanceof Problem ? error.detail : String(error));
+  const failed = (error: Error) => tell(problemText(error));
   const show = (view: Schemas["VersionsView"]) => {
     client.setQueryData(versionsQuery(store.id).queryKey, view);
   };
